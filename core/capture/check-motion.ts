@@ -1,0 +1,117 @@
+import { InputError } from '../errors/input-error.ts';
+import { radToDeg } from '../units/units.ts';
+import { sampleIntervalS, SEGMENTS, type MotionCapture } from './motion.ts';
+
+/** Slower captures miss the peaks: 60 samples a second leaves about ten in the downswing's second half. */
+const LEAST_RATE_HZ = 60;
+const LONGEST_GAP_S = 0.05;
+/** A club peak below this is no swing, or not in degrees a second, rad/s. */
+const LEAST_CLUB_PEAK = 3.5;
+/** Physical limit of a golf club, rad/s; beyond it the file is wrong. */
+const MOST_CLUB_PEAK = 70;
+const TWO_SWINGS_APART_S = 0.7;
+
+const atTime = (timeS: number): string => `${timeS.toFixed(3)} s`;
+
+/** Places where the club passes forward at more than half its greatest speed, far enough apart to be different swings. */
+function separateSwings(time: readonly number[], club: readonly number[], peak: number): number[] {
+  const starts: number[] = [];
+  let last = -Infinity;
+  let wentBack = true;
+  for (let i = 0; i < club.length; i++) {
+    if (club[i] < -0.08 * peak) wentBack = true;
+    if (club[i] > 0.5 * peak) {
+      if (time[i] - last > TWO_SWINGS_APART_S && wentBack) {
+        starts.push(time[i]);
+        wentBack = false;
+      }
+      last = time[i];
+    }
+  }
+  return starts;
+}
+
+/**
+ * Refuses a capture that cannot be one whole swing, naming time, finding and what would be right.
+ * @throws InputError time-order, too-slow, no-swing, out-of-range, two-swings, no-top
+ */
+export function checkMotion(capture: MotionCapture): void {
+  const { timeS } = capture;
+  for (let i = 1; i < timeS.length; i++) {
+    if (timeS[i] <= timeS[i - 1]) {
+      throw new InputError(
+        'time-order',
+        `Time runs backward: ${atTime(timeS[i])} comes after ${atTime(timeS[i - 1])}. Each row must be later than the one before.`,
+        `row ${i + 1}`,
+      );
+    }
+    if (timeS[i] - timeS[i - 1] > LONGEST_GAP_S && timeS.length > 3) {
+      const step = timeS[i] - timeS[i - 1];
+      if (step > 2.5 * sampleIntervalS(capture)) {
+        throw new InputError(
+          'time-order',
+          `Time jumps by ${(1000 * step).toFixed(0)} ms after ${atTime(timeS[i - 1])}; gaps up to ${1000 * LONGEST_GAP_S} ms can be bridged.`,
+          `row ${i + 1}`,
+        );
+      }
+    }
+  }
+  const club = capture.ratesRadPerS.club;
+  if (!club || timeS.length < 30) {
+    throw new InputError(
+      'no-swing',
+      `The file has ${timeS.length} samples; a swing needs at least 30, with the club's angular velocity among them.`,
+      'club_dps',
+    );
+  }
+  const rateHz = 1 / sampleIntervalS(capture);
+  if (rateHz < LEAST_RATE_HZ) {
+    throw new InputError(
+      'too-slow',
+      `The file has ${rateHz.toFixed(0)} samples a second; at least ${LEAST_RATE_HZ} are needed to time the peaks.`,
+      'time_s',
+    );
+  }
+  let peak = 0;
+  for (const v of club) peak = Math.max(peak, v);
+  const allZero = SEGMENTS.every((s) => (capture.ratesRadPerS[s] ?? []).every((v) => v === 0));
+  if (allZero) {
+    throw new InputError(
+      'no-swing',
+      'All curves are zero from start to end; a swing has a club peak of 600 to 3,000 °/s.',
+      'club_dps',
+    );
+  }
+  if (peak < LEAST_CLUB_PEAK) {
+    throw new InputError(
+      'no-swing',
+      `The club peaks at ${radToDeg(peak).toFixed(1)} °/s; a swing reaches 600 to 3,000 °/s. Are these radians a second, or a file without a swing?`,
+      'club_dps',
+    );
+  }
+  if (peak > MOST_CLUB_PEAK) {
+    throw new InputError(
+      'out-of-range',
+      `The club peaks at ${radToDeg(peak).toFixed(0)} °/s; no golf swing passes ${radToDeg(MOST_CLUB_PEAK).toFixed(0)} °/s. Check the column's unit.`,
+      'club_dps',
+    );
+  }
+  const swings = separateSwings(timeS, club, peak);
+  if (swings.length > 1) {
+    throw new InputError(
+      'two-swings',
+      `The file holds ${swings.length} swings (fast at ${swings.map(atTime).join(' and ')}); one file must hold one swing. Cut it between them.`,
+      atTime(swings[1]),
+    );
+  }
+  let least = 0;
+  const peakIndex = club.indexOf(peak);
+  for (let i = 0; i < peakIndex; i++) least = Math.min(least, club[i]);
+  if (least > -0.04 * peak) {
+    throw new InputError(
+      'no-top',
+      `The file starts at ${atTime(timeS[0])} with the club already past the top (${radToDeg(club[0]).toFixed(0)} °/s and no backswing before the peak at ${atTime(timeS[peakIndex])}). Record from before the takeaway.`,
+      atTime(timeS[0]),
+    );
+  }
+}

@@ -1,0 +1,70 @@
+/** Arithmetic mean; NaN of an empty list is the caller's error. */
+export function mean(values: readonly number[]): number {
+  let sum = 0;
+  for (const v of values) sum += v;
+  return sum / values.length;
+}
+
+/** Linear-interpolation quantile (type 7). @param p in [0, 1] */
+export function quantile(values: readonly number[], p: number): number {
+  const sorted = [...values].sort((x, y) => x - y);
+  const h = (sorted.length - 1) * p;
+  const lo = Math.floor(h);
+  const hi = Math.min(lo + 1, sorted.length - 1);
+  return sorted[lo] + (h - lo) * (sorted[hi] - sorted[lo]);
+}
+
+export const median = (values: readonly number[]): number => quantile(values, 0.5);
+
+/** Sample standard deviation (n − 1); 0 for a single value. */
+export function standardDeviation(values: readonly number[]): number {
+  if (values.length < 2) return 0;
+  const m = mean(values);
+  let sum = 0;
+  for (const v of values) sum += (v - m) ** 2;
+  return Math.sqrt(sum / (values.length - 1));
+}
+
+/** Spread by the median absolute deviation, scaled to equal a normal's standard deviation. */
+export function robustSpread(values: readonly number[]): number {
+  const m = median(values);
+  return 1.4826 * median(values.map((v) => Math.abs(v - m)));
+}
+
+/** Standard normal distribution function. Source: Abramowitz & Stegun 7.1.26 refined by series (error < 1e-12). */
+export function normalCdf(z: number): number {
+  return 0.5 * erfc(-z / Math.SQRT2);
+}
+
+function erfc(x: number): number {
+  const ax = Math.abs(x);
+  let value: number;
+  if (ax < 2.5) {
+    // Maclaurin series of erf.
+    let term = ax;
+    let sum = ax;
+    for (let n = 1; n < 80; n++) {
+      term *= (-ax * ax) / n;
+      const add = term / (2 * n + 1);
+      sum += add;
+      if (Math.abs(add) < 1e-17) break;
+    }
+    value = 1 - (2 / Math.sqrt(Math.PI)) * sum;
+  } else {
+    // Continued fraction (Lentz from the tail).
+    let f = 0;
+    for (let k = 60; k >= 1; k--) f = k / 2 / (ax + f);
+    value = Math.exp(-ax * ax) / (Math.sqrt(Math.PI) * (ax + f));
+  }
+  return x >= 0 ? value : 2 - value;
+}
+
+/** Finds x in [lo, hi] with f(x) = 0 for f rising through zero, by bisection. */
+export function bisect(f: (x: number) => number, lo: number, hi: number, steps = 60): number {
+  for (let i = 0; i < steps; i++) {
+    const mid = (lo + hi) / 2;
+    if (f(mid) < 0) lo = mid;
+    else hi = mid;
+  }
+  return (lo + hi) / 2;
+}

@@ -1,0 +1,34 @@
+const transform = {
+  '^.+\\.tsx?$': [
+    '@swc/jest',
+    {
+      jsc: {
+        parser: { syntax: 'typescript', tsx: true },
+        transform: { react: { runtime: 'automatic' } },
+        target: 'es2022',
+      },
+      module: { type: 'es6' },
+    },
+  ],
+};
+const common = {
+  transform,
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  moduleFileExtensions: ['ts', 'tsx', 'mjs', 'js', 'json'],
+};
+export default {
+  projects: [
+    {
+      ...common,
+      displayName: 'core',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/{core,api,cli,stand-ins,web}/**/*.test.ts'],
+    },
+    {
+      ...common,
+      displayName: 'server',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/{server,demo}/**/*.test.ts'],
+    },
+  ],
+};
