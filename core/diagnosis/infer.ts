@@ -139,7 +139,11 @@ export function infer(network: FaultNetwork, evidence: readonly Evidence[]): Inf
   const known = new Set(network.faults.map((f) => f.id));
   evidence.forEach((e, k) => {
     if (!known.has(e.fault)) {
-      throw new InputError('unknown-value', `The evidence names "${e.fault}", which is no fault of the network.`, `evidence[${k}].fault`);
+      throw new InputError(
+        'unknown-value',
+        `The evidence names "${e.fault}", which is no fault of the network.`,
+        `evidence[${k}].fault`,
+      );
     }
     if (!Number.isFinite(e.logOdds)) {
       throw new InputError('not-a-number', 'logOdds must be a finite number.', `evidence[${k}].logOdds`);
@@ -147,7 +151,12 @@ export function infer(network: FaultNetwork, evidence: readonly Evidence[]): Inf
   });
   const logOdds = indexedLogOdds(network, evidence);
   const chanceOf = (i: number, odds: ReadonlyMap<number, number>): number => model.distribution(i, odds)[1];
-  const without = evidence.map((_, k) => indexedLogOdds(network, evidence.filter((__, j) => j !== k)));
+  const without = evidence.map((_, k) =>
+    indexedLogOdds(
+      network,
+      evidence.filter((__, j) => j !== k),
+    ),
+  );
   const withCosts = network.faults.some((f) => f.costMph !== undefined);
   const faults = network.faults.map((f, i) => {
     const posterior = chanceOf(i, logOdds);

@@ -41,7 +41,8 @@ const FURTHER_IN_GROUP = 0.25;
 export function causalOrder(network: FaultNetwork): number[] {
   const index = new Map<string, number>();
   network.faults.forEach((f, i) => {
-    if (index.has(f.id)) throw new InputError('unknown-value', `The fault "${f.id}" is listed twice.`, `faults[${i}].id`);
+    if (index.has(f.id))
+      throw new InputError('unknown-value', `The fault "${f.id}" is listed twice.`, `faults[${i}].id`);
     if (!(f.prior >= 0 && f.prior <= 1)) {
       throw new InputError('out-of-range', `prior of "${f.id}" is ${f.prior}; expected 0 to 1.`, `faults[${i}].prior`);
     }
@@ -51,11 +52,19 @@ export function causalOrder(network: FaultNetwork): number[] {
   network.edges.forEach((e, k) => {
     for (const end of ['from', 'to'] as const) {
       if (!index.has(e[end])) {
-        throw new InputError('unknown-value', `The edge names "${e[end]}", which is no fault of the network.`, `edges[${k}].${end}`);
+        throw new InputError(
+          'unknown-value',
+          `The edge names "${e[end]}", which is no fault of the network.`,
+          `edges[${k}].${end}`,
+        );
       }
     }
     if (!(e.strength >= 0 && e.strength <= 1)) {
-      throw new InputError('out-of-range', `strength ${e.strength} of ${e.from} → ${e.to}; expected 0 to 1.`, `edges[${k}].strength`);
+      throw new InputError(
+        'out-of-range',
+        `strength ${e.strength} of ${e.from} → ${e.to}; expected 0 to 1.`,
+        `edges[${k}].strength`,
+      );
     }
     causes[index.get(e.to) as number].push(index.get(e.from) as number);
   });

@@ -2,13 +2,21 @@ import { bisect, normalCdf } from '../numeric/statistics.ts';
 import type { SessionMean } from './session-mean.ts';
 
 /**
- * Day-to-day spread τ: half-normal of scale 1.2 % of the speed is the stated prior. The computation uses a somewhat
- * wider one, so that the interval also holds for students whose days differ more than most (see docs/decisions).
+ * Day-to-day spread τ: half-normal of scale 1.2 % of the speed is the stated prior, used as it stands where two or three
+ * sessions say nothing of τ themselves. From four sessions on, a half-Cauchy of 1.35 % lets the student's own scatter
+ * speak, so that the interval also holds for students whose days differ most (docs/decisions/0003).
  */
 export const DAY_SPREAD_PRIOR_SHARE = 0.012;
-const WORKING_PRIOR_SHARE = 0.016;
+const HEAVY_PRIOR_SHARE = 0.0135;
+const SESSIONS_THAT_SPEAK = 4;
 const GRID_POINTS = 48;
-const GRID_TOP_SHARE = 0.07;
+const GRID_TOP_SHARE = 0.08;
+
+function logPrior(tauShare: number, sessions: number): number {
+  return sessions < SESSIONS_THAT_SPEAK
+    ? -0.5 * (tauShare / DAY_SPREAD_PRIOR_SHARE) ** 2
+    : -Math.log(1 + (tauShare / HEAVY_PRIOR_SHARE) ** 2);
+}
 
 /** Posterior of the gain: a mixture of normals, one for each value of the day-to-day spread. */
 export interface GainPosterior {
@@ -52,17 +60,16 @@ export function gainPosterior(
   compared: readonly SessionMean[],
   typicalSpeedMps: number,
   extraVarianceMps2 = 0,
-  priorShare = WORKING_PRIOR_SHARE,
 ): GainPosterior {
-  const scale = priorShare * typicalSpeedMps;
   const parts: { weight: number; meanMps: number; sdMps: number; tau: number; log: number }[] = [];
   let most = -Infinity;
   for (let k = 0; k < GRID_POINTS; k++) {
-    const tau = ((k + 0.5) / GRID_POINTS) * GRID_TOP_SHARE * typicalSpeedMps;
+    const tauShare = ((k + 0.5) / GRID_POINTS) * GRID_TOP_SHARE;
+    const tau = tauShare * typicalSpeedMps;
     const before = level(baseline, tau * tau);
     const after = level(since, tau * tau);
     const now = compared.length === since.length ? after : level(compared, tau * tau);
-    const log = before.logLikelihood + after.logLikelihood - 0.5 * (tau / scale) ** 2;
+    const log = before.logLikelihood + after.logLikelihood + logPrior(tauShare, baseline.length + since.length);
     most = Math.max(most, log);
     parts.push({
       weight: 0,

@@ -1,0 +1,86 @@
+import { readFileSync, statSync } from 'node:fs';
+import { basename } from 'node:path';
+import { CannotSayError, InputError } from '../core/errors/input-error.ts';
+import { checkFileSize } from '../core/formats/delimited.ts';
+import { COMMANDS } from './commands.ts';
+
+const BAD_INPUT = 2;
+const CANNOT_SAY = 3;
+
+interface Problem {
+  readonly code: string;
+  readonly message: string;
+  readonly where: string;
+}
+
+function problemOf(error: unknown): { problem: Problem; exit: number } {
+  if (error instanceof InputError) {
+    return { problem: { code: error.code, message: error.message, where: error.where }, exit: BAD_INPUT };
+  }
+  if (error instanceof CannotSayError) {
+    return {
+      problem: { code: error.code, message: `${error.message} Missing: ${error.missing}.`, where: '' },
+      exit: CANNOT_SAY,
+    };
+  }
+  throw error;
+}
+
+function read(file: string | undefined): { text: string; name: string } {
+  if (file === undefined || file === '-') return { text: readFileSync(0, 'utf8'), name: 'standard input' };
+  try {
+    checkFileSize(statSync(file).size, basename(file));
+    return { text: readFileSync(file, 'utf8'), name: basename(file) };
+  } catch (error) {
+    if (error instanceof InputError) throw error;
+    throw new InputError('usage', `Cannot read ${file}: ${(error as Error).message}`, file);
+  }
+}
+
+function parseJson(text: string, name: string): unknown {
+  if (text.trim() === '') throw new InputError('empty-file', `${name} is empty; expected one JSON value.`, name);
+  try {
+    return JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    throw new InputError('not-json', `${name} is not JSON: ${(error as Error).message}`, name);
+  }
+}
+
+/** One answer for each element of an array; an element that fails gives its error in its place. */
+function answerEach(run: (input: unknown) => unknown, input: unknown): unknown {
+  if (!Array.isArray(input)) return run(input);
+  return input.map((element) => {
+    try {
+      return run(element);
+    } catch (error) {
+      return { error: problemOf(error).problem };
+    }
+  });
+}
+
+/** Runs one command; prints one JSON value, or one line of error. @returns the exit code: 0, 2 bad input, 3 cannot say */
+export async function main(args: readonly string[]): Promise<number> {
+  try {
+    const [name, file] = args;
+    const command = name === undefined ? undefined : COMMANDS[name];
+    if (!command) {
+      throw new InputError(
+        'usage',
+        `Usage: maple ${Object.keys(COMMANDS).join('|')} [FILE]; found "${name ?? ''}".`,
+        'command',
+      );
+    }
+    const { text, name: fileName } = read(file);
+    const answer =
+      command.kind === 'file' ? command.run(text, fileName) : answerEach(command.run, parseJson(text, fileName));
+    const done = process.stdout.write(`${JSON.stringify(answer)}\n`);
+    if (!done) await new Promise((resolve) => process.stdout.once('drain', resolve));
+    return 0;
+  } catch (error) {
+    const { problem, exit } = problemOf(error);
+    process.stderr.write(
+      `${problem.code}: ${problem.message.replace(/\s+/g, ' ')}${problem.where ? ` (${problem.where})` : ''}\n`,
+    );
+    return exit;
+  }
+}

@@ -1,0 +1,6 @@
+// The core from a shell: `npm run -s maple -- COMMAND [FILE]`.
+import { register } from 'tsx/esm/api';
+
+register();
+const { main } = await import('../cli/main.ts');
+process.exitCode = await main(process.argv.slice(2));
