@@ -27,7 +27,7 @@ export interface SegmentPeak {
 export interface Sequence {
   readonly strike: Strike;
   readonly takeawayBeforeStrikeS?: number;
-  /** The club's reversal, which ends the backswing. */
+  /** The lead arm's reversal (the club's where there is no arm curve), which ends the backswing. */
   readonly topBeforeStrikeS: number;
   readonly segments: Partial<Record<Segment, SegmentPeak>>;
   /** Segments by the time of their peak, earliest first. */
@@ -241,7 +241,8 @@ export function analyseSequence(capture: MotionCapture): Sequence {
       ratio: found(present[i]).peakRadPerS / found(present[i - 1]).peakRadPerS,
     });
   }
-  const topBeforeStrikeS = segments.club?.reversalBeforeStrikeS ?? strike.timeS - time[topIndex];
+  const topBeforeStrikeS =
+    segments.leadArm?.reversalBeforeStrikeS ?? segments.club?.reversalBeforeStrikeS ?? strike.timeS - time[topIndex];
   const arm = angleOf('leadArm');
   const passed = passages(capture, strike, topIndex, arm?.angle, clubAngle?.angle);
   if (arm && !arm.measured) warnings.push('Lead arm level and delivery come from summed angular velocities.');

@@ -1,0 +1,8 @@
+import type { Drill } from './drill-type.ts';
+import { PATH_STRIKE_EFFORT_DRILLS } from './drills-path-strike-effort.ts';
+import { TURN_AND_RELEASE_DRILLS } from './drills-turn-and-release.ts';
+
+/** The drill catalogue. */
+export const DRILLS: readonly Drill[] = [...TURN_AND_RELEASE_DRILLS, ...PATH_STRIKE_EFFORT_DRILLS];
+
+export const drillById = (id: string): Drill | undefined => DRILLS.find((d) => d.id === id);
