@@ -177,3 +177,20 @@ export function measureScreen(screen: ScreenResults, source: Source): Measuremen
     out.push({ sign: 'single-leg-balance', value: Math.min(...balance), uncertainty: 1.5, source });
   return out;
 }
+
+/** Several swings of one lesson on the same sign count as one measurement: their mean, with the spread between them. */
+export function combineSwings(measurements: readonly Measurement[]): Measurement[] {
+  const bySign = new Map<string, Measurement[]>();
+  for (const m of measurements) bySign.set(m.sign, [...(bySign.get(m.sign) ?? []), m]);
+  return [...bySign.values()].map((list) => {
+    if (list.length === 1) return list[0];
+    const values = list.map((m) => m.value);
+    const own = mean(list.map((m) => m.uncertainty ** 2));
+    return {
+      sign: list[0].sign,
+      value: mean(values),
+      uncertainty: Math.sqrt((own + standardDeviation(values) ** 2) / list.length),
+      source: { ...list[0].source, label: `${list.length} captured swings` },
+    };
+  });
+}

@@ -1,0 +1,246 @@
+import * as yup from 'yup';
+import { BODY_PARTS, CLEARANCE_FLAGS } from '../core/catalogue/cautions.ts';
+import { LENSES, LEVELS } from '../core/catalogue/stages.ts';
+import { SHOT_FIELDS, toWire, wireName } from '../core/formats/shot-fields.ts';
+
+/** Client-made id: a repeated write is harmless. */
+const id = (): yup.StringSchema<string> => yup.string().uuid('must be a UUID').required();
+const day = (): yup.StringSchema<string | null | undefined> =>
+  yup
+    .string()
+    .transform((v: unknown) => (v === '' ? null : v))
+    .matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a day like 2026-03-14', excludeEmptyString: true })
+    .nullable();
+const moment = (): yup.StringSchema<string | undefined> =>
+  yup.string().test('moment', 'must be an ISO 8601 time', (v) => v === undefined || Number.isFinite(Date.parse(v)));
+const optionalNumber = (min: number, max: number, unit: string): yup.NumberSchema<number | null | undefined> =>
+  yup
+    .number()
+    .transform((v: unknown, original: unknown) => (original === '' || original === null ? null : v))
+    .nullable()
+    .typeError('must be a number')
+    .min(min, `must be at least ${min} ${unit}`)
+    .max(max, `must be at most ${max} ${unit}`);
+const list = () => yup.array(yup.string().required()).default([]);
+const text = (most: number) => yup.string().trim().max(most, `must have at most ${most} characters`).default('');
+
+export const accountSchema = yup.object({
+  practiceName: yup.string().trim().required('is needed').max(120),
+  name: yup.string().trim().required('is needed').max(120),
+  signIn: yup.string().trim().required('is needed').max(120),
+  password: yup.string().required('is needed').min(10, 'must have at least 10 characters').max(200),
+});
+
+export const signInSchema = yup.object({
+  signIn: yup.string().trim().required('is needed').max(120),
+  password: yup.string().required('is needed').max(200),
+});
+
+export const studentSchema = yup.object({
+  name: yup.string().trim().required('is needed').max(120, 'must have at most 120 characters'),
+  handedness: yup
+    .string()
+    .oneOf(['right', 'left'] as const)
+    .required('is needed'),
+  birthYear: yup
+    .number()
+    .typeError('must be a year')
+    .integer('must be a whole year')
+    .min(1900, 'must be 1900 or later')
+    .max(2100)
+    .required('is needed'),
+  heightM: optionalNumber(0.6, 2.5, 'm'),
+  massKg: optionalNumber(10, 250, 'kg'),
+  level: yup.string().oneOf(LEVELS).required('is needed'),
+  goalKind: yup
+    .string()
+    .oneOf(['gain', 'win-back', 'hold'] as const)
+    .required('is needed'),
+  goalSpeedMps: optionalNumber(5, 80, 'm/s'),
+  goalDate: day(),
+  kit: list(),
+  places: list(),
+  sessionsPerWeek: yup.number().typeError('must be a number').integer().min(0).max(14, 'must be at most 14').default(3),
+  lens: yup
+    .string()
+    .oneOf(LENSES.map((l) => l.id))
+    .default('measured'),
+  flags: yup
+    .array(
+      yup
+        .string()
+        .oneOf(CLEARANCE_FLAGS.map((f) => f.id))
+        .required(),
+    )
+    .default([]),
+  painfulParts: yup.array(yup.string().oneOf(BODY_PARTS).required()).default([]),
+  bodyNote: text(2000),
+  clearedOn: day(),
+  clearanceNote: text(500),
+  guardianName: text(120),
+  guardianConsentOn: day(),
+});
+export type StudentInput = yup.InferType<typeof studentSchema>;
+
+export const screenSchema = yup.object({
+  id: id(),
+  takenOn: day().required(),
+  trunkTurnLeadDeg: optionalNumber(0, 140, '°'),
+  trunkTurnTrailDeg: optionalNumber(0, 140, '°'),
+  toeExtensionLeadDeg: optionalNumber(0, 110, '°'),
+  toeExtensionTrailDeg: optionalNumber(0, 110, '°'),
+  balanceLeadS: optionalNumber(0, 600, 's'),
+  balanceTrailS: optionalNumber(0, 600, 's'),
+  heelRaises: optionalNumber(0, 200, ''),
+});
+export type ScreenInput = yup.InferType<typeof screenSchema>;
+
+export const lessonSchema = yup.object({ id: id(), startsAt: moment().required('is needed'), note: text(4000) });
+
+export const blockSchema = yup.object({
+  id: id(),
+  club: yup.string().trim().required('is needed').max(40),
+  withBall: yup.boolean().required(),
+  condition: yup.string().trim().required('is needed').max(60),
+  cue: text(300),
+  effort: optionalNumber(0, 10, ''),
+  feel: text(500),
+});
+export type BlockInput = yup.InferType<typeof blockSchema>;
+
+export const blockPatchSchema = yup.object({
+  cue: yup.string().trim().max(300),
+  effort: optionalNumber(0, 10, ''),
+  feel: yup.string().trim().max(500),
+  listening: yup.boolean(),
+});
+
+/** Shot values on the wire: m/s, m, degrees, rpm; sideways + out. */
+export const shotValuesSchema = yup
+  .object(
+    Object.fromEntries(
+      SHOT_FIELDS.map((f) => [
+        wireName(f.key),
+        optionalNumber(
+          Math.floor(toWire(f.key, f.range[0]) * 1e4) / 1e4,
+          Math.ceil(toWire(f.key, f.range[1]) * 1e4) / 1e4,
+          '',
+        ),
+      ]),
+    ),
+  )
+  .test('a-speed', 'needs club speed or ball speed', (v) => {
+    const values = v as Record<string, unknown>;
+    return typeof values.clubSpeedMps === 'number' || typeof values.ballSpeedMps === 'number';
+  });
+
+export const shotSchema = yup.object({ id: id(), struckAt: moment(), values: shotValuesSchema.required() });
+
+export const setAsideSchema = yup.object({
+  reason: yup.string().trim().max(200, 'must have at most 200 characters').nullable().defined(),
+});
+
+export const importQuerySchema = yup.object({
+  id: id(),
+  name: yup.string().trim().max(200).default('file.csv'),
+  startsAt: moment(),
+});
+
+/** What the open feed takes: mph, degrees, + right, as devices say it. */
+export const feedSchema = yup.object({
+  deviceId: yup.string().trim().required().max(80),
+  shots: yup
+    .array(
+      yup.object({
+        deviceShotId: yup.string().trim().required().max(80),
+        struckAt: moment().required(),
+        row: yup.object().required(),
+      }),
+    )
+    .required()
+    .max(500, 'at most 500 shots in one message'),
+});
+
+export const seenSignSchema = yup.object({
+  id: id(),
+  grade: yup
+    .string()
+    .oneOf(['absent', 'unsure', 'slight', 'clear'] as const)
+    .nullable()
+    .defined(),
+  note: text(500),
+});
+
+export const verdictSchema = yup.object({
+  id: id(),
+  target: yup.string().trim().required('is needed').max(60),
+  reason: text(1000),
+  decidedAt: moment(),
+});
+
+export const planSchema = yup.object({
+  id: id(),
+  target: yup.string().trim().required('is needed').max(60),
+  startsOn: day().required(),
+  drills: yup
+    .array(
+      yup.object({
+        id: id(),
+        drillId: yup.string().required(),
+        rung: yup.number().integer().min(0).max(8).required(),
+        cue: text(300),
+        sets: yup.number().integer().min(1).max(20).required(),
+        reps: yup.number().integer().min(1).max(100).required(),
+        sessionsPerWeek: yup.number().integer().min(1).max(14).required(),
+      }),
+    )
+    .min(1, 'needs at least one drill')
+    .max(5, 'holds at most five drills')
+    .required(),
+});
+
+export const practiceSetSchema = yup.object({
+  id: id(),
+  planDrillId: id(),
+  doneAt: moment(),
+  passed: yup.number().integer().min(0).max(500).required(),
+  reset: yup.number().integer().min(0).max(500).required(),
+  swish: yup
+    .string()
+    .oneOf(['before', 'at', 'past', 'not heard'] as const)
+    .required(),
+  easeWithoutBall: optionalNumber(0, 10, ''),
+  easeWithBall: optionalNumber(0, 10, ''),
+  pain: yup.boolean().required(),
+  painNote: text(500),
+});
+export type PracticeSetInput = yup.InferType<typeof practiceSetSchema>;
+
+export const decisionSchema = yup.object({
+  id: id(),
+  planDrillId: id(),
+  chosen: yup
+    .string()
+    .oneOf(['up', 'stay', 'down', 'change-cue', 'change-drill', 'look-again', 'stop'] as const)
+    .required(),
+  cue: text(300),
+  reason: text(1000),
+  decidedAt: moment(),
+});
+
+export const settingsSchema = yup.object({
+  speedUnit: yup
+    .string()
+    .oneOf(['mph', 'm/s', 'km/h'] as const)
+    .default('mph'),
+  distanceUnit: yup
+    .string()
+    .oneOf(['yd', 'm'] as const)
+    .default('yd'),
+  theme: yup
+    .string()
+    .oneOf(['paper', 'bay'] as const)
+    .default('paper'),
+  smallestGainMps: yup.number().min(0).max(10).default(0.44704),
+});
+export type Settings = yup.InferType<typeof settingsSchema>;

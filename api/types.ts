@@ -1,0 +1,242 @@
+import type { DiagnosedFault } from '../core/diagnosis/diagnose.ts';
+import type { Finding } from '../core/diagnosis/findings.ts';
+import type { LadderMove } from '../core/plan/ladder.ts';
+import type { BlockStatistics } from '../core/review/block-statistics.ts';
+import type { Verdict } from '../core/review/review.ts';
+import type { ScreenInput, Settings, StudentInput } from './schemas.ts';
+import type { SequenceWire } from './sequence-wire.ts';
+
+/** Answers of the server, as TypeScript sees them. */
+
+export interface SessionAnswer {
+  name: string;
+  practiceName: string;
+  settings: Settings;
+}
+
+export type StudentWire = StudentInput & { id: string };
+
+export interface NotchStickData {
+  latestMps: number | null;
+  spreadMps: number;
+  goalMps: number | null;
+  notches: { date: string; speedMps: number }[];
+}
+
+export interface StudentCard {
+  id: string;
+  name: string;
+  handedness: 'right' | 'left';
+  level: StudentInput['level'];
+  goalKind: StudentInput['goalKind'];
+  goalDate: string | null;
+  lessons: number;
+  lastLessonAt: string | null;
+  stick: NotchStickData;
+}
+
+export interface LessonSummary {
+  id: string;
+  startsAt: string;
+  note: string;
+  blocks: number;
+  swings: number;
+  target: string | null;
+}
+
+export interface StudentAnswer {
+  student: StudentWire;
+  screens: ScreenInput[];
+  lessons: LessonSummary[];
+  stick: NotchStickData;
+  hasPracticeLink: boolean;
+}
+
+export interface ShotWire {
+  id: string;
+  source: 'typed' | 'file' | 'feed';
+  struckAt: string;
+  values: Record<string, number>;
+  setAsideReason: string | null;
+}
+
+/** Curves up to the strike for a picture: seconds to strike, °/s. */
+export interface CurvesWire {
+  timeS: number[];
+  dps: Partial<Record<'hips' | 'chest' | 'leadArm' | 'club', number[]>>;
+}
+
+export interface MotionWire {
+  id: string;
+  fileName: string;
+  sequence: SequenceWire;
+  curves: CurvesWire;
+}
+
+export interface BlockWire {
+  id: string;
+  position: number;
+  club: string;
+  withBall: boolean;
+  condition: string;
+  cue: string;
+  effort: number | null;
+  feel: string;
+  listening: boolean;
+  statistics: BlockStatistics;
+  shots: ShotWire[];
+  motions: MotionWire[];
+}
+
+export interface SeenSignWire {
+  signId: string;
+  grade: 'absent' | 'unsure' | 'slight' | 'clear';
+  note: string;
+}
+
+export interface LessonAnswer {
+  lesson: { id: string; startsAt: string; note: string };
+  student: StudentWire;
+  ageYears: number;
+  screens: ScreenInput[];
+  blocks: BlockWire[];
+  signs: SeenSignWire[];
+  stick: NotchStickData;
+  previousLesson: {
+    id: string;
+    startsAt: string;
+    blocks: { club: string; withBall: boolean; condition: string }[];
+  } | null;
+}
+
+export interface VerdictWire {
+  id: string;
+  proposed: string | null;
+  target: string;
+  overruled: boolean;
+  reason: string;
+  sentence: string;
+  decidedAt: string;
+  chances: { id: string; chance: number }[];
+  findings: Finding[];
+}
+
+export interface LedgerAnswer {
+  findings: Finding[];
+  faults: DiagnosedFault[];
+  root: string | null;
+  sentence: string;
+  missing: string[];
+  verdict: VerdictWire | null;
+}
+
+export interface DrillChoiceWire {
+  drillId: string;
+  open: boolean;
+  closedBecause: string[];
+  cautions: string[];
+}
+
+export interface PlanDrillWire {
+  id: string;
+  drillId: string;
+  rung: number;
+  cue: string;
+  sets: number;
+  reps: number;
+  restS: number;
+  sessionsPerWeek: number;
+}
+
+export interface PlanWire {
+  id: string;
+  lessonId: string;
+  target: string;
+  startsOn: string;
+  week: { day: number; drillIds: string[] }[];
+  notes: string[];
+  drills: PlanDrillWire[];
+}
+
+export interface PrescribeAnswer {
+  target: string | null;
+  planClosed: boolean;
+  choices: DrillChoiceWire[];
+  plan: PlanWire | null;
+}
+
+export interface PracticeSetWire {
+  id: string;
+  planDrillId: string;
+  rung: number;
+  doneAt: string;
+  passed: number;
+  reset: number;
+  swish: 'before' | 'at' | 'past' | 'not heard';
+  easeWithoutBall: number | null;
+  easeWithBall: number | null;
+  pain: boolean;
+  painNote: string;
+  witnessed: boolean;
+}
+
+export interface GainWire {
+  condition: string;
+  baselineSessions: number;
+  baselineMps: number;
+  gainMps: number;
+  interval90Mps: [number, number];
+  chanceAboveSmallest: number;
+  verdict: Verdict;
+  sessionsToSettle: number | null;
+  daySpreadMps: number;
+  swingSpreadMps: number;
+  growthMps: number;
+  notches: { date: string; speedMps: number }[];
+}
+
+export interface ReviewAnswer {
+  /** Null where nothing can be compared yet; `missing` says what is needed. */
+  gain: GainWire | null;
+  missing: string;
+  sessions: { lessonId: string; startsAt: string; condition: string; medianMps: number; count: number }[];
+  plan: PlanWire | null;
+  practice: PracticeSetWire[];
+  repeatBlock: { club: string; withBall: boolean; condition: string } | null;
+  proposals: { planDrillId: string; drillId: string; move: LadderMove; rung: number; reason: string }[];
+  decisions: { planDrillId: string; proposed: string; chosen: string; rungTo: number; reason: string }[];
+}
+
+export interface PracticeAnswer {
+  studentName: string;
+  handedness: 'right' | 'left';
+  planClosed: boolean;
+  target: string | null;
+  startsOn: string | null;
+  week: { day: number; drillIds: string[] }[];
+  cautions: string[];
+  referral: string;
+  drills: (PlanDrillWire & { cautions: string[] })[];
+  sets: PracticeSetWire[];
+  stick: NotchStickData;
+}
+
+export interface TodayAnswer {
+  lessons: {
+    id: string;
+    startsAt: string;
+    studentId: string;
+    studentName: string;
+    handedness: 'right' | 'left';
+    due: string[];
+    stick: NotchStickData;
+  }[];
+  cameIn: { studentId: string; studentName: string; doneAt: string; text: string; pain: boolean }[];
+}
+
+export interface ProblemWire {
+  status: number;
+  code: string;
+  detail: string;
+  where: string;
+}

@@ -1,0 +1,77 @@
+// Steps that several commands share; nothing but Node.js is needed to run them.
+import { spawnSync } from 'node:child_process';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+export const ROOT = join(import.meta.dirname, '..');
+
+/** Runs a program in the project's folder with its output shown; returns its exit code. */
+export function run(program, args, options = {}) {
+  const result = spawnSync(program, args, { cwd: ROOT, stdio: 'inherit', ...options });
+  return result.status ?? 1;
+}
+
+/** Installs the locked packages where they are missing or older than the lock file; three tries. */
+export function installPackages() {
+  const marker = join(ROOT, 'node_modules', '.installed-lock');
+  const lock = readFileSync(join(ROOT, 'package-lock.json'), 'utf8');
+  if (existsSync(marker) && readFileSync(marker, 'utf8') === lock) return;
+  console.log('Installing packages …');
+  for (let i = 0; i < 3; i++) {
+    if (run('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel', 'error']) === 0) {
+      writeFileSync(marker, lock);
+      return;
+    }
+    console.log('The installation failed; trying again.');
+  }
+  console.error('The packages could not be installed. Check the connection to the npm registry.');
+  process.exit(1);
+}
+
+function newestChange(folder) {
+  let newest = 0;
+  for (const entry of readdirSync(folder, { withFileTypes: true, recursive: true })) {
+    if (entry.isFile()) newest = Math.max(newest, statSync(join(entry.parentPath, entry.name)).mtimeMs);
+  }
+  return newest;
+}
+
+/** Builds the web application where it is missing or older than its source. */
+export function buildWeb() {
+  const built = join(ROOT, 'dist', 'web', 'index.html');
+  const source = Math.max(...['web', 'core', 'api'].map((f) => newestChange(join(ROOT, f))));
+  if (existsSync(built) && statSync(built).mtimeMs > source) return;
+  console.log('Building the pages …');
+  const code = run(process.execPath, [
+    'node_modules/vite/bin/vite.js',
+    'build',
+    '--config',
+    'web/vite.config.ts',
+    '--logLevel',
+    'warn',
+  ]);
+  if (code !== 0) process.exit(code);
+}
+
+/** Value of `--name value`, or true for a bare `--name`. */
+export function flag(name) {
+  const at = process.argv.indexOf(`--${name}`);
+  if (at < 0) return undefined;
+  const next = process.argv[at + 1];
+  return next === undefined || next.startsWith('--') ? true : next;
+}
+
+/** Stops a running server on Ctrl-C or a polite kill, then ends this process. */
+export function stopOnSignal(running) {
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+    process.on(signal, () => {
+      running.stop().then(
+        () => process.exit(0),
+        (error) => {
+          console.error(error);
+          process.exit(1);
+        },
+      );
+    });
+  }
+}

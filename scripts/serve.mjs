@@ -1,0 +1,26 @@
+// Starts the server in this process, with the options both commands share.
+import { join } from 'node:path';
+import { register } from 'tsx/esm/api';
+import { flag, ROOT, stopOnSignal } from './prepare.mjs';
+
+register();
+
+/** Starts the application on a data folder and stops it on Ctrl-C. */
+export async function serve(defaultFolder, defaultPort) {
+  const { start } = await import('../server/start.ts');
+  const port = Number(flag('port') ?? process.env.PORT ?? defaultPort);
+  const host = String(flag('host') ?? process.env.HOST ?? '127.0.0.1');
+  const dataFolder = String(flag('data') ?? process.env.MAPLE_DATA ?? join(ROOT, 'data', defaultFolder));
+  const options = { dataFolder, webFolder: join(ROOT, 'dist', 'web'), host, databaseUrl: process.env.DATABASE_URL };
+  let running;
+  try {
+    running = await start({ ...options, port });
+  } catch (error) {
+    console.error(
+      error.code === 'EADDRINUSE' ? `Port ${port} is taken. Choose another with -- --port 4321.` : error.message,
+    );
+    process.exit(1);
+  }
+  stopOnSignal(running);
+  return running;
+}

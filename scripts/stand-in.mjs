@@ -1,0 +1,6 @@
+// `npm run stand-in -- range-monitor`: simulated devices.
+import { register } from 'tsx/esm/api';
+
+register();
+const { main } = await import('../stand-ins/main.ts');
+process.exitCode = await main(process.argv.slice(2));

@@ -1,0 +1,111 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { type Express, type RequestHandler } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { accountRoutes, openAccountRoutes, requireSignIn } from './accounts/routes.ts';
+import { captureRoutes } from './captures/routes.ts';
+import type { Db } from './db/connection.ts';
+import { diagnosisRoutes } from './diagnosis/routes.ts';
+import { FeedHub } from './feed/hub.ts';
+import { feedRoutes } from './feed/routes.ts';
+import type { Services } from './http/context.ts';
+import { Problem, problemHandler, unknownRoute } from './http/problem.ts';
+import { lessonRoutes } from './lessons/routes.ts';
+import { planRoutes } from './plans/routes.ts';
+import { practiceRoutes } from './practice/routes.ts';
+import { studentRoutes } from './students/routes.ts';
+import { todayRoutes } from './today/routes.ts';
+
+export interface AppOptions {
+  readonly db: Db;
+  readonly log: Logger;
+  /** Folder of the built web application; without it only the API is served. */
+  readonly webFolder?: string;
+  readonly onFeedKey?: Services['onFeedKey'];
+}
+
+/** Writes from a page of another origin are refused; programs on this machine send no Origin. */
+const sameOriginWrites: RequestHandler = (req, _res, next) => {
+  const origin = req.headers.origin;
+  if (req.method !== 'GET' && req.method !== 'HEAD') {
+    const site = req.headers['sec-fetch-site'];
+    const foreign = (origin !== undefined && URL.canParse(origin) ? new URL(origin).host : origin) !== req.headers.host;
+    if ((origin !== undefined && foreign) || (site !== undefined && site !== 'same-origin' && site !== 'none')) {
+      throw new Problem(403, 'foreign-origin', 'Writes are only taken from this application’s own pages.');
+    }
+  }
+  next();
+};
+
+/** The whole server on one port: API under /api, the built web application for all other addresses. */
+export function createApp(options: AppOptions): { app: Express; services: Services } {
+  const services: Services = {
+    db: options.db,
+    hub: new FeedHub(),
+    log: options.log,
+    onFeedKey: options.onFeedKey ?? (() => undefined),
+  };
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          mediaSrc: ["'self'", 'blob:'],
+          workerSrc: ["'self'", 'blob:'],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  // Private links hold a token in their path: addresses are not logged.
+  app.use(
+    pinoHttp({
+      logger: options.log,
+      serializers: {
+        req: (r: { method: string }) => ({ method: r.method }),
+        res: (r: { statusCode: number }) => ({ statusCode: r.statusCode }),
+      },
+    }),
+  );
+  app.use('/api', sameOriginWrites);
+
+  const api = express.Router();
+  api.use((_req, res, next) => {
+    res.set('Cache-Control', 'no-store');
+    next();
+  });
+  const json = express.json({ limit: '1mb' });
+  api.use('/', json, openAccountRoutes(services));
+  api.use('/', json, feedRoutes(services));
+  api.use('/', json, practiceRoutes(services));
+  api.use(requireSignIn(services));
+  api.use('/', captureRoutes(services));
+  api.use(json);
+  api.use('/', accountRoutes(services));
+  api.use('/', todayRoutes(services));
+  api.use('/students', studentRoutes(services));
+  api.use('/', lessonRoutes(services));
+  api.use('/', diagnosisRoutes(services));
+  api.use('/', planRoutes(services));
+  api.use(unknownRoute);
+  app.use('/api', api);
+
+  const { webFolder } = options;
+  if (webFolder && existsSync(webFolder)) {
+    app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '365d', index: false }));
+    app.use(express.static(webFolder, { index: false }));
+    app.get('/{*path}', (_req, res) => {
+      res.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'));
+    });
+  }
+  app.use(problemHandler(options.log));
+  return { app, services };
+}

@@ -1,0 +1,95 @@
+import { PGlite } from '@electric-sql/pglite';
+import pg from 'pg';
+
+export type Row = Record<string, unknown>;
+
+/** What the server needs of a PostgreSQL: parameterised queries and transactions. */
+export interface Db {
+  query<T extends Row = Row>(sql: string, parameters?: readonly unknown[]): Promise<T[]>;
+  transaction<T>(work: (tx: Db) => Promise<T>): Promise<T>;
+  /** Runs a script of several statements. */
+  script(sql: string): Promise<void>;
+  close(): Promise<void>;
+}
+
+type PGliteLike = Pick<PGlite, 'query' | 'exec'>;
+
+function overPGlite(pglite: PGliteLike, transaction: Db['transaction'], close: () => Promise<void>): Db {
+  return {
+    query: async <T extends Row>(sql: string, parameters: readonly unknown[] = []) =>
+      (await pglite.query<T>(sql, [...parameters])).rows,
+    script: async (sql) => {
+      await pglite.exec(sql);
+    },
+    transaction,
+    close,
+  };
+}
+
+/** Wraps an open PGlite. */
+export function pgliteDb(pglite: PGlite): Db {
+  return overPGlite(
+    pglite,
+    (work) =>
+      pglite.transaction((tx) =>
+        work(
+          overPGlite(
+            tx as unknown as PGliteLike,
+            () => Promise.reject(new Error('Transactions do not nest.')),
+            () => Promise.resolve(),
+          ),
+        ),
+      ),
+    () => pglite.close(),
+  );
+}
+
+/** Connects to a PostgreSQL server. @param url postgres://… */
+export function serverDb(url: string): Db {
+  // Dates as text: a calendar day has no time zone.
+  pg.types.setTypeParser(1082, (text) => text);
+  pg.types.setTypeParser(20, (text) => Number(text));
+  const pool = new pg.Pool({ connectionString: url, max: 8 });
+  const over = (client: Pick<pg.Pool, 'query'>, transaction: Db['transaction'], close: () => Promise<void>): Db => ({
+    query: async <T extends Row>(sql: string, parameters: readonly unknown[] = []) =>
+      (await client.query<T>(sql, [...parameters])).rows,
+    script: async (sql) => {
+      await client.query(sql);
+    },
+    transaction,
+    close,
+  });
+  return over(
+    pool,
+    async (work) => {
+      const client = await pool.connect();
+      try {
+        await client.query('begin');
+        const result = await work(
+          over(
+            client as unknown as Pick<pg.Pool, 'query'>,
+            () => Promise.reject(new Error('Transactions do not nest.')),
+            () => Promise.resolve(),
+          ),
+        );
+        await client.query('commit');
+        return result;
+      } catch (error) {
+        await client.query('rollback');
+        throw error;
+      } finally {
+        client.release();
+      }
+    },
+    () => pool.end(),
+  );
+}
+
+/** Opens PGlite in a folder, or in memory; calendar days come as text. @param template a dumped data folder to start from */
+export async function openPGlite(folder: string | undefined, template?: Blob): Promise<PGlite> {
+  return PGlite.create({
+    dataDir: folder,
+    loadDataDir: template,
+    parsers: { 1082: (text: string) => text, 20: (text: string) => Number(text) },
+  });
+}

@@ -1,0 +1,71 @@
+import type { LedgerAnswer } from '../../api/types.ts';
+import { diagnose } from '../../core/diagnosis/diagnose.ts';
+import { measuredFinding, seenFinding, type Finding } from '../../core/diagnosis/findings.ts';
+import {
+  combineSwings,
+  measureBlocks,
+  measureScreen,
+  measureShots,
+  type MeasuredBlock,
+} from '../../core/diagnosis/measure.ts';
+import { degToRad } from '../../core/units/units.ts';
+import type { Db } from '../db/connection.ts';
+import { loadLesson, type LessonData } from '../lessons/lesson-view.ts';
+import { valuesOf, type BlockRow } from '../lessons/queries.ts';
+import { screensOf } from '../students/queries.ts';
+import { signsOf, verdictOfLesson } from './queries.ts';
+
+const toRad = (deg: number | null | undefined): number | undefined =>
+  deg === null || deg === undefined ? undefined : degToRad(deg);
+
+const measuredBlock = (block: BlockRow, data: LessonData): MeasuredBlock => ({
+  id: block.id,
+  label: `block ${block.position}, ${block.club}${block.with_ball ? '' : ', no ball'}`,
+  club: block.club,
+  withBall: block.with_ball,
+  condition: block.condition,
+  effort: block.effort ?? undefined,
+  shots: data.shots.filter((s) => s.block_id === block.id && s.set_aside_reason === null).map(valuesOf),
+});
+
+/** All findings of a lesson: body screen up to its day, captured swings, blocks, seen signs. */
+async function findingsOf(db: Db, practiceId: string, data: LessonData): Promise<Finding[]> {
+  const day = data.lesson.starts_at.toISOString().slice(0, 10);
+  const screen = (await screensOf(db, practiceId, data.student.id)).find((s) => (s.takenOn ?? '') <= day);
+  const blocks = data.blocks.map((b) => measuredBlock(b, data));
+  const measurements = [
+    ...(screen
+      ? measureScreen(
+          {
+            trunkTurnLeadRad: toRad(screen.trunkTurnLeadDeg),
+            trunkTurnTrailRad: toRad(screen.trunkTurnTrailDeg),
+            toeExtensionLeadRad: toRad(screen.toeExtensionLeadDeg),
+            toeExtensionTrailRad: toRad(screen.toeExtensionTrailDeg),
+            balanceLeadS: screen.balanceLeadS ?? undefined,
+            balanceTrailS: screen.balanceTrailS ?? undefined,
+          },
+          { kind: 'screen', id: screen.id, label: `body screen of ${screen.takenOn}` },
+        )
+      : []),
+    ...combineSwings(data.motions.flatMap((m) => m.measurements)),
+    ...blocks.filter((b) => b.withBall && b.condition === 'normal').flatMap(measureShots),
+    ...measureBlocks(blocks),
+  ];
+  const signs = await signsOf(db, practiceId, data.lesson.id);
+  return [...measurements.map(measuredFinding), ...signs.map((s) => seenFinding(s.signId, s.grade, s.note))];
+}
+
+/** Findings and what they say together, for the ledger tray and the Diagnose station. */
+export async function ledgerOf(db: Db, practiceId: string, lessonId: string): Promise<LedgerAnswer> {
+  const data = await loadLesson(db, practiceId, lessonId);
+  const findings = await findingsOf(db, practiceId, data);
+  const { faults, root, sentence, missing } = diagnose(findings);
+  return {
+    findings,
+    faults: [...faults],
+    root,
+    sentence,
+    missing: [...missing],
+    verdict: await verdictOfLesson(db, practiceId, lessonId),
+  };
+}

@@ -1,0 +1,97 @@
+import type { SeenSignWire, VerdictWire } from '../../api/types.ts';
+import type { Finding } from '../../core/diagnosis/findings.ts';
+import type { Db, Row } from '../db/connection.ts';
+
+export const signsOf = async (db: Db, practiceId: string, lessonId: string): Promise<SeenSignWire[]> =>
+  (
+    await db.query<{ sign_id: string; grade: SeenSignWire['grade']; note: string }>(
+      'select sign_id, grade, note from seen_signs where practice_id = $1 and lesson_id = $2 order by sign_id',
+      [practiceId, lessonId],
+    )
+  ).map((r) => ({ signId: r.sign_id, grade: r.grade, note: r.note }));
+
+export const saveSign = (
+  db: Db,
+  practiceId: string,
+  lessonId: string,
+  s: { id: string; signId: string; grade: string; note: string },
+): Promise<unknown> =>
+  db.query(
+    `insert into seen_signs (id, practice_id, lesson_id, sign_id, grade, note) values ($1,$2,$3,$4,$5,$6)
+     on conflict (lesson_id, sign_id) do update set grade = excluded.grade, note = excluded.note`,
+    [s.id, practiceId, lessonId, s.signId, s.grade, s.note],
+  );
+
+export const deleteSign = (db: Db, practiceId: string, lessonId: string, signId: string): Promise<unknown> =>
+  db.query('delete from seen_signs where practice_id = $1 and lesson_id = $2 and sign_id = $3', [
+    practiceId,
+    lessonId,
+    signId,
+  ]);
+
+interface VerdictRow extends Row {
+  id: string;
+  proposed: string | null;
+  target: string;
+  overruled: boolean;
+  reason: string;
+  sentence: string;
+  chances: VerdictWire['chances'];
+  findings: Finding[];
+  decided_at: Date;
+}
+
+const toWire = (r: VerdictRow): VerdictWire => ({
+  id: r.id,
+  proposed: r.proposed,
+  target: r.target,
+  overruled: r.overruled,
+  reason: r.reason,
+  sentence: r.sentence,
+  decidedAt: r.decided_at.toISOString(),
+  chances: r.chances,
+  findings: r.findings,
+});
+
+/** The lesson's newest verdict, as it was given, with the evidence of that moment. */
+export const verdictOfLesson = async (db: Db, practiceId: string, lessonId: string): Promise<VerdictWire | null> => {
+  const rows = await db.query<VerdictRow>(
+    'select * from verdicts where practice_id = $1 and lesson_id = $2 order by decided_at desc limit 1',
+    [practiceId, lessonId],
+  );
+  return rows[0] ? toWire(rows[0]) : null;
+};
+
+/** The student's newest target up to a lesson. */
+export const targetUpTo = async (db: Db, practiceId: string, studentId: string, until: Date): Promise<string | null> =>
+  (
+    await db.query<{ target: string }>(
+      `select v.target from verdicts v join lessons l on l.id = v.lesson_id
+       where v.practice_id = $1 and l.student_id = $2 and l.starts_at <= $3 order by l.starts_at desc, v.decided_at desc limit 1`,
+      [practiceId, studentId, until.toISOString()],
+    )
+  )[0]?.target ?? null;
+
+export const insertVerdict = (
+  db: Db,
+  practiceId: string,
+  lessonId: string,
+  v: Omit<VerdictWire, 'decidedAt'> & { decidedAt: string },
+): Promise<unknown> =>
+  db.query(
+    `insert into verdicts (id, practice_id, lesson_id, proposed, target, overruled, reason, sentence, chances, findings, decided_at)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11) on conflict (id) do nothing`,
+    [
+      v.id,
+      practiceId,
+      lessonId,
+      v.proposed,
+      v.target,
+      v.overruled,
+      v.reason,
+      v.sentence,
+      JSON.stringify(v.chances),
+      JSON.stringify(v.findings),
+      v.decidedAt,
+    ],
+  );

@@ -1,0 +1,42 @@
+import { Router } from 'express';
+import { verdictSchema } from '../../api/schemas.ts';
+import { faultById } from '../../core/catalogue/faults.ts';
+import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { Problem } from '../http/problem.ts';
+import { ledgerOf } from './ledger.ts';
+import { insertVerdict } from './queries.ts';
+
+/** Ledger of a lesson, and the instructor's verdict on it. */
+export function diagnosisRoutes({ db, hub }: Services): Router {
+  const router = Router();
+  router.get('/lessons/:id/ledger', async (req, res) => {
+    res.json(await ledgerOf(db, practiceOf(req), idParam(req)));
+  });
+
+  router.post('/lessons/:id/verdict', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const lessonId = idParam(req);
+    const input = valid(verdictSchema, req.body);
+    if (!faultById(input.target))
+      throw new Problem(422, 'bad-field', `“${input.target}” is no fault of the catalogue.`, 'target');
+    const ledger = await ledgerOf(db, practiceId, lessonId);
+    const overruled = ledger.root !== input.target;
+    if (overruled && input.reason === '') {
+      throw new Problem(422, 'bad-field', 'An overruled verdict needs your reason; it is kept with it.', 'reason');
+    }
+    await insertVerdict(db, practiceId, lessonId, {
+      id: input.id,
+      proposed: ledger.root,
+      target: input.target,
+      overruled,
+      reason: input.reason,
+      sentence: ledger.sentence,
+      chances: ledger.faults.map(({ id, chance }) => ({ id, chance })),
+      findings: ledger.findings,
+      decidedAt: input.decidedAt ?? new Date().toISOString(),
+    });
+    hub.publish(practiceId, { kind: 'changed', lessonId });
+    res.status(201).json({ id: input.id });
+  });
+  return router;
+}

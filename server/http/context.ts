@@ -1,0 +1,66 @@
+import type { Request } from 'express';
+import type { Logger } from 'pino';
+import * as yup from 'yup';
+import type { Db } from '../db/connection.ts';
+import type { FeedHub } from '../feed/hub.ts';
+import { Problem } from './problem.ts';
+
+/** What every route is given. */
+export interface Services {
+  readonly db: Db;
+  readonly hub: FeedHub;
+  readonly log: Logger;
+  /** Called with a new feed key of a practice, so that the stand-ins can find it. */
+  readonly onFeedKey: (practiceId: string, key: string) => void;
+}
+
+/** The signed-in instructor of a request. */
+export interface SignedIn {
+  readonly instructorId: string;
+  readonly practiceId: string;
+  readonly name: string;
+}
+
+const signedInOf = new WeakMap<Request, SignedIn>();
+
+export const setSignedIn = (req: Request, who: SignedIn): void => {
+  signedInOf.set(req, who);
+};
+
+/** Practice of the signed-in instructor; every query is bound to it. */
+export function practiceOf(req: Request): string {
+  const who = signedInOf.get(req);
+  if (!who) throw new Problem(401, 'not-signed-in', 'Sign in first.');
+  return who.practiceId;
+}
+
+export function whoIs(req: Request): SignedIn {
+  const who = signedInOf.get(req);
+  if (!who) throw new Problem(401, 'not-signed-in', 'Sign in first.');
+  return who;
+}
+
+/** Validates with the same schema as the form; the first problem names its field. */
+export function valid<T>(schema: yup.Schema<T>, value: unknown): T {
+  try {
+    return schema.validateSync(value ?? {}, { abortEarly: true, stripUnknown: true });
+  } catch (error) {
+    if (!(error instanceof yup.ValidationError)) throw error;
+    const where = error.path ?? '';
+    throw new Problem(
+      422,
+      'bad-field',
+      `${where || 'The request'} ${error.errors[0].replace(where, '').trim()}`.trim(),
+      where,
+    );
+  }
+}
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
+
+/** An id from the path. */
+export function idParam(req: Request, name = 'id'): string {
+  const value = req.params[name];
+  if (typeof value !== 'string' || !UUID.test(value)) throw new Problem(404, 'not-found', 'No such address.');
+  return value;
+}

@@ -1,0 +1,97 @@
+import type { BlockWire, LessonAnswer, ShotWire } from '../../api/types.ts';
+import { blockStatistics } from '../../core/review/block-statistics.ts';
+import { motionsOfLesson, type MotionRow } from '../captures/queries.ts';
+import type { Db } from '../db/connection.ts';
+import { signsOf } from '../diagnosis/queries.ts';
+import { notFound } from '../http/problem.ts';
+import { progressOf } from '../students/progress.ts';
+import { screensOf, studentRow, studentToWire, type StudentRow } from '../students/queries.ts';
+import {
+  blocksOf,
+  lessonRow,
+  lessonsOf,
+  shotsOfLesson,
+  valuesOf,
+  valuesToWire,
+  type BlockRow,
+  type LessonRow,
+  type ShotRow,
+} from './queries.ts';
+
+/** A lesson with everything measured in it, as rows. */
+export interface LessonData {
+  readonly lesson: LessonRow;
+  readonly student: StudentRow;
+  readonly blocks: readonly BlockRow[];
+  readonly shots: readonly ShotRow[];
+  readonly motions: readonly MotionRow[];
+}
+
+/** @throws Problem 404 where the lesson is not of this practice */
+export async function loadLesson(db: Db, practiceId: string, lessonId: string): Promise<LessonData> {
+  const lesson = await lessonRow(db, practiceId, lessonId);
+  if (!lesson) throw notFound('The lesson');
+  const student = await studentRow(db, practiceId, lesson.student_id);
+  if (!student) throw notFound('The student');
+  return {
+    lesson,
+    student,
+    blocks: await blocksOf(db, practiceId, lessonId),
+    shots: await shotsOfLesson(db, practiceId, lessonId),
+    motions: await motionsOfLesson(db, practiceId, lessonId),
+  };
+}
+
+export const ageYears = (student: StudentRow, on: Date): number => on.getUTCFullYear() - student.birth_year;
+
+const shotToWire = (row: ShotRow): ShotWire => ({
+  id: row.id,
+  source: row.source,
+  struckAt: row.struck_at.toISOString(),
+  values: valuesToWire(valuesOf(row)),
+  setAsideReason: row.set_aside_reason,
+});
+
+function blockToWire(block: BlockRow, data: LessonData): BlockWire {
+  const shots = data.shots.filter((s) => s.block_id === block.id);
+  return {
+    id: block.id,
+    position: block.position,
+    club: block.club,
+    withBall: block.with_ball,
+    condition: block.condition,
+    cue: block.cue,
+    effort: block.effort,
+    feel: block.feel,
+    listening: block.listening,
+    statistics: blockStatistics(shots.map((s) => ({ values: valuesOf(s), setAside: s.set_aside_reason !== null }))),
+    shots: shots.map(shotToWire),
+    motions: data.motions
+      .filter((m) => m.block_id === block.id)
+      .map((m) => ({ id: m.id, fileName: m.file_name, sequence: m.sequence, curves: m.curves })),
+  };
+}
+
+export async function lessonAnswer(db: Db, practiceId: string, lessonId: string): Promise<LessonAnswer> {
+  const data = await loadLesson(db, practiceId, lessonId);
+  const { lesson, student } = data;
+  const earlier = (await lessonsOf(db, practiceId, student.id)).filter((l) => l.starts_at < lesson.starts_at);
+  const previous = earlier[earlier.length - 1];
+  const previousBlocks = previous ? await blocksOf(db, practiceId, previous.id) : [];
+  return {
+    lesson: { id: lesson.id, startsAt: lesson.starts_at.toISOString(), note: lesson.note },
+    student: studentToWire(student),
+    ageYears: ageYears(student, lesson.starts_at),
+    screens: await screensOf(db, practiceId, student.id),
+    blocks: data.blocks.map((b) => blockToWire(b, data)),
+    signs: await signsOf(db, practiceId, lessonId),
+    stick: (await progressOf(db, practiceId, student, lesson.starts_at)).stick,
+    previousLesson: previous
+      ? {
+          id: previous.id,
+          startsAt: previous.starts_at.toISOString(),
+          blocks: previousBlocks.map((b) => ({ club: b.club, withBall: b.with_ball, condition: b.condition })),
+        }
+      : null,
+  };
+}

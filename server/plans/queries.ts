@@ -1,0 +1,222 @@
+import type { PlanDrillWire, PlanWire } from '../../api/types.ts';
+import type { Db, Row } from '../db/connection.ts';
+
+interface PlanRow extends Row {
+  id: string;
+  lesson_id: string;
+  target: string;
+  starts_on: string;
+  week: PlanWire['week'];
+  notes: string[];
+}
+
+interface PlanDrillRow extends Row {
+  id: string;
+  plan_id: string;
+  drill_id: string;
+  rung: number;
+  cue: string;
+  sets: number;
+  reps: number;
+  rest_s: number;
+  sessions_per_week: number;
+}
+
+const drillToWire = (r: PlanDrillRow): PlanDrillWire => ({
+  id: r.id,
+  drillId: r.drill_id,
+  rung: r.rung,
+  cue: r.cue,
+  sets: r.sets,
+  reps: r.reps,
+  restS: r.rest_s,
+  sessionsPerWeek: r.sessions_per_week,
+});
+
+async function withDrills(db: Db, practiceId: string, row: PlanRow | undefined): Promise<PlanWire | null> {
+  if (!row) return null;
+  const drills = await db.query<PlanDrillRow>(
+    'select * from plan_drills where practice_id = $1 and plan_id = $2 order by position',
+    [practiceId, row.id],
+  );
+  return {
+    id: row.id,
+    lessonId: row.lesson_id,
+    target: row.target,
+    startsOn: row.starts_on,
+    week: row.week,
+    notes: row.notes,
+    drills: drills.map(drillToWire),
+  };
+}
+
+/** The plan in force: the newest one, or the newest that was made in or before a given lesson's time. */
+export async function planInForce(
+  db: Db,
+  practiceId: string,
+  studentId: string,
+  before?: Date,
+  exceptLesson?: string,
+): Promise<PlanWire | null> {
+  const rows = await db.query<PlanRow>(
+    `select p.* from plans p join lessons l on l.id = p.lesson_id where p.practice_id = $1 and p.student_id = $2
+       and ($3::timestamptz is null or l.starts_at <= $3) and ($4::uuid is null or p.lesson_id <> $4)
+     order by l.starts_at desc, p.created_at desc limit 1`,
+    [practiceId, studentId, before?.toISOString() ?? null, exceptLesson ?? null],
+  );
+  return withDrills(db, practiceId, rows[0]);
+}
+
+export const planOfLesson = async (db: Db, practiceId: string, lessonId: string): Promise<PlanWire | null> =>
+  withDrills(
+    db,
+    practiceId,
+    (
+      await db.query<PlanRow>(
+        'select * from plans where practice_id = $1 and lesson_id = $2 order by created_at desc limit 1',
+        [practiceId, lessonId],
+      )
+    )[0],
+  );
+
+/** Start of the lesson in which the first plan was made; what was measured up to then is baseline. */
+export const firstPlanLessonAt = async (db: Db, practiceId: string, studentId: string): Promise<Date | undefined> =>
+  (
+    await db.query<{ starts_at: Date }>(
+      `select l.starts_at from plans p join lessons l on l.id = p.lesson_id
+       where p.practice_id = $1 and p.student_id = $2 order by l.starts_at limit 1`,
+      [practiceId, studentId],
+    )
+  )[0]?.starts_at;
+
+export async function insertPlan(
+  db: Db,
+  practiceId: string,
+  plan: {
+    id: string;
+    studentId: string;
+    lessonId: string;
+    target: string;
+    startsOn: string;
+    week: unknown;
+    notes: readonly string[];
+  },
+  drills: readonly PlanDrillWire[],
+): Promise<void> {
+  const made = await db.query(
+    `insert into plans (id, practice_id, student_id, lesson_id, target, starts_on, week, notes)
+     values ($1,$2,$3,$4,$5,$6,$7,$8) on conflict (id) do nothing returning id`,
+    [
+      plan.id,
+      practiceId,
+      plan.studentId,
+      plan.lessonId,
+      plan.target,
+      plan.startsOn,
+      JSON.stringify(plan.week),
+      JSON.stringify(plan.notes),
+    ],
+  );
+  if (made.length === 0) return;
+  for (const [position, d] of drills.entries()) {
+    await db.query(
+      `insert into plan_drills (id, practice_id, plan_id, drill_id, position, rung, cue, sets, reps, rest_s, sessions_per_week)
+       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11)`,
+      [d.id, practiceId, plan.id, d.drillId, position, d.rung, d.cue, d.sets, d.reps, d.restS, d.sessionsPerWeek],
+    );
+  }
+}
+
+export const planDrillRow = async (
+  db: Db,
+  practiceId: string,
+  id: string,
+): Promise<
+  | { id: string; drill_id: string; rung: number; cue: string; sets: number; student_id: string; target: string }
+  | undefined
+> =>
+  (
+    await db.query<{
+      id: string;
+      drill_id: string;
+      rung: number;
+      cue: string;
+      sets: number;
+      student_id: string;
+      target: string;
+    }>(
+      `select d.id, d.drill_id, d.rung, d.cue, d.sets, p.student_id, p.target from plan_drills d join plans p on p.id = d.plan_id
+       where d.practice_id = $1 and d.id = $2`,
+      [practiceId, id],
+    )
+  )[0];
+
+export const updatePlanDrill = (
+  db: Db,
+  practiceId: string,
+  id: string,
+  d: { rung: number; cue: string; sets: number },
+): Promise<unknown> =>
+  db.query('update plan_drills set rung = $3, cue = $4, sets = $5 where practice_id = $1 and id = $2', [
+    practiceId,
+    id,
+    d.rung,
+    d.cue,
+    d.sets,
+  ]);
+
+export interface DecisionRow extends Row {
+  plan_drill_id: string;
+  proposed: string;
+  chosen: string;
+  rung_to: number;
+  reason: string;
+}
+
+export const decisionsOfLesson = (db: Db, practiceId: string, lessonId: string): Promise<DecisionRow[]> =>
+  db.query<DecisionRow>('select * from decisions where practice_id = $1 and lesson_id = $2 order by decided_at', [
+    practiceId,
+    lessonId,
+  ]);
+
+/** Adds a decision; the first one of a drill in a lesson stands. @returns whether it was added */
+export const insertDecision = async (
+  db: Db,
+  practiceId: string,
+  d: {
+    id: string;
+    lessonId: string;
+    planDrillId: string;
+    proposed: string;
+    chosen: string;
+    rungFrom: number;
+    rungTo: number;
+    reason: string;
+    decidedAt: string;
+  },
+): Promise<boolean> =>
+  (
+    await db.query(
+      `insert into decisions (id, practice_id, lesson_id, plan_drill_id, proposed, chosen, rung_from, rung_to, reason, decided_at)
+       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10) on conflict do nothing returning id`,
+      [d.id, practiceId, d.lessonId, d.planDrillId, d.proposed, d.chosen, d.rungFrom, d.rungTo, d.reason, d.decidedAt],
+    )
+  ).length > 0;
+
+/** How many cues were tried on a drill, and how many drills for a target, for the ladder's rule. */
+export const triedSoFar = async (
+  db: Db,
+  practiceId: string,
+  planDrillId: string,
+  studentId: string,
+  target: string,
+): Promise<{ cues: number; drills: number }> =>
+  (
+    await db.query<{ cues: number; drills: number }>(
+      `select (select count(*)::int from decisions where practice_id = $1 and plan_drill_id = $2 and chosen = 'change-cue') + 1 as cues,
+         (select count(distinct d.drill_id)::int from decisions c join plan_drills d on d.id = c.plan_drill_id
+            join plans p on p.id = d.plan_id
+            where c.practice_id = $1 and p.student_id = $3 and p.target = $4 and c.chosen = 'change-drill') + 1 as drills`,
+      [practiceId, planDrillId, studentId, target],
+    )
+  )[0];

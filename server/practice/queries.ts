@@ -1,0 +1,125 @@
+import type { PracticeSetInput } from '../../api/schemas.ts';
+import type { PracticeSetWire } from '../../api/types.ts';
+import type { Db, Row } from '../db/connection.ts';
+
+interface SetRow extends Row {
+  id: string;
+  plan_drill_id: string;
+  rung: number;
+  done_at: Date;
+  passed: number;
+  reset: number;
+  swish: PracticeSetWire['swish'];
+  ease_without_ball: number | null;
+  ease_with_ball: number | null;
+  pain: boolean;
+  pain_note: string;
+  witnessed: boolean;
+}
+
+const toWire = (r: SetRow): PracticeSetWire => ({
+  id: r.id,
+  planDrillId: r.plan_drill_id,
+  rung: r.rung,
+  doneAt: r.done_at.toISOString(),
+  passed: r.passed,
+  reset: r.reset,
+  swish: r.swish,
+  easeWithoutBall: r.ease_without_ball,
+  easeWithBall: r.ease_with_ball,
+  pain: r.pain,
+  painNote: r.pain_note,
+  witnessed: r.witnessed,
+});
+
+export const setsOfPlan = async (db: Db, practiceId: string, planId: string): Promise<PracticeSetWire[]> =>
+  (
+    await db.query<SetRow>(
+      `select s.* from practice_sets s join plan_drills d on d.id = s.plan_drill_id
+       where s.practice_id = $1 and d.plan_id = $2 order by s.done_at, s.id`,
+      [practiceId, planId],
+    )
+  ).map(toWire);
+
+/** Adds a set; a repeat of the same id is harmless. */
+export const insertSet = (
+  db: Db,
+  practiceId: string,
+  s: PracticeSetInput & { rung: number; witnessed: boolean; doneAt: string },
+): Promise<unknown> =>
+  db.query(
+    `insert into practice_sets (id, practice_id, plan_drill_id, rung, done_at, passed, reset, swish, ease_without_ball,
+       ease_with_ball, pain, pain_note, witnessed)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13) on conflict (id) do nothing`,
+    [
+      s.id,
+      practiceId,
+      s.planDrillId,
+      s.rung,
+      s.doneAt,
+      s.passed,
+      s.reset,
+      s.swish,
+      s.easeWithoutBall ?? null,
+      s.easeWithBall ?? null,
+      s.pain,
+      s.painNote,
+      s.witnessed,
+    ],
+  );
+
+export interface LinkedStudent extends Row {
+  practice_id: string;
+  student_id: string;
+}
+
+export const studentByLink = async (db: Db, hash: string): Promise<LinkedStudent | undefined> =>
+  (
+    await db.query<LinkedStudent>(
+      'select practice_id, student_id from practice_links where token_hash = $1 and withdrawn_at is null',
+      [hash],
+    )
+  )[0];
+
+export const withdrawLinks = (db: Db, practiceId: string, studentId: string): Promise<unknown> =>
+  db.query(
+    'update practice_links set withdrawn_at = now() where practice_id = $1 and student_id = $2 and withdrawn_at is null',
+    [practiceId, studentId],
+  );
+
+export const insertLink = (db: Db, practiceId: string, studentId: string, id: string, hash: string): Promise<unknown> =>
+  db.query('insert into practice_links (id, practice_id, student_id, token_hash) values ($1, $2, $3, $4)', [
+    id,
+    practiceId,
+    studentId,
+    hash,
+  ]);
+
+export const hasLink = async (db: Db, practiceId: string, studentId: string): Promise<boolean> =>
+  (
+    await db.query(
+      'select 1 from practice_links where practice_id = $1 and student_id = $2 and withdrawn_at is null limit 1',
+      [practiceId, studentId],
+    )
+  ).length > 0;
+
+export interface RecentSetRow extends Row {
+  student_id: string;
+  student_name: string;
+  drill_id: string;
+  done_at: Date;
+  passed: number;
+  reset: number;
+  pain: boolean;
+  pain_note: string;
+}
+
+/** What students logged since a moment, pain first. */
+export const setsSince = (db: Db, practiceId: string, since: Date): Promise<RecentSetRow[]> =>
+  db.query<RecentSetRow>(
+    `select st.id as student_id, st.name as student_name, d.drill_id, s.done_at, s.passed, s.reset, s.pain, s.pain_note
+     from practice_sets s join plan_drills d on d.id = s.plan_drill_id join plans p on p.id = d.plan_id
+     join students st on st.id = p.student_id
+     where s.practice_id = $1 and s.done_at >= $2 and not s.witnessed order by s.pain desc, s.done_at desc limit 50`,
+    [practiceId, since.toISOString()],
+  );

@@ -1,0 +1,52 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { runRangeMonitor } from './range-monitor/run.ts';
+
+const USAGE = `Usage: npm run stand-in -- range-monitor [--club driver|iron] [--speed 92] [--every 4] [--count 12] [--no-ball] [--left]
+         [--address http://127.0.0.1:4310 --key KEY]`;
+
+function option(args: readonly string[], name: string): string | undefined {
+  const at = args.indexOf(`--${name}`);
+  return at < 0 ? undefined : args[at + 1];
+}
+
+/** Address and key of the running application, from its data folder. */
+function findFeed(): { address: string; key: string } | undefined {
+  for (const folder of [process.env.MAPLE_DATA, 'data/demo', 'data/practice'].filter((f): f is string => !!f)) {
+    try {
+      const feed = JSON.parse(readFileSync(join(folder, 'feed.json'), 'utf8')) as { address: string; keys: string[] };
+      if (feed.address && feed.keys.length > 0) return { address: feed.address, key: feed.keys[feed.keys.length - 1] };
+    } catch {
+      // Not this folder.
+    }
+  }
+  return undefined;
+}
+
+/** Starts a simulated device from the shell. @returns the exit code */
+export async function main(args: readonly string[]): Promise<number> {
+  if (args[0] !== 'range-monitor') {
+    process.stderr.write(`${USAGE}\n`);
+    return 2;
+  }
+  const found = findFeed();
+  const address = option(args, 'address') ?? found?.address;
+  const key = option(args, 'key') ?? found?.key;
+  if (!address || !key) {
+    process.stderr.write('No running application found. Start it first, or give --address and --key.\n');
+    return 2;
+  }
+  await runRangeMonitor({
+    address,
+    key,
+    club: option(args, 'club') ?? 'driver',
+    clubSpeedMph: Number(option(args, 'speed') ?? 92),
+    everyS: Number(option(args, 'every') ?? 4),
+    count: Number(option(args, 'count') ?? 12),
+    withBall: !args.includes('--no-ball'),
+    handedness: args.includes('--left') ? 'left' : 'right',
+    seed: Number(option(args, 'seed') ?? Date.now()),
+    say: (line) => process.stdout.write(`${line}\n`),
+  });
+  return 0;
+}
