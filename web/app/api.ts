@@ -1,0 +1,83 @@
+import { QueryClient } from '@tanstack/react-query';
+import type { ProblemWire } from '../../api/types.ts';
+
+/** An answer of the server that is a problem, or no answer at all (status 0). */
+export class ApiError extends Error {
+  readonly status: number;
+  readonly code: string;
+  readonly where: string;
+
+  constructor(problem: ProblemWire) {
+    super(problem.detail);
+    this.status = problem.status;
+    this.code = problem.code;
+    this.where = problem.where;
+  }
+}
+
+const listeners = new Set<() => void>();
+let reachable = true;
+
+function setReachable(value: boolean): void {
+  if (value === reachable) return;
+  reachable = value;
+  for (const listener of listeners) listener();
+}
+
+export const serverReachable = {
+  subscribe: (listener: () => void): (() => void) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  },
+  get: (): boolean => reachable,
+};
+
+const away = (): ApiError =>
+  new ApiError({
+    status: 0,
+    code: 'away',
+    detail: 'The server does not answer. What you typed stays here; try again.',
+    where: '',
+  });
+
+/** Calls the API; JSON in and out, or a text body for files. */
+export async function call<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  contentType = 'application/json',
+): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers: body === undefined ? undefined : { 'content-type': contentType },
+      body:
+        body === undefined ? undefined : contentType === 'application/json' ? JSON.stringify(body) : (body as string),
+    });
+  } catch {
+    setReachable(false);
+    throw away();
+  }
+  setReachable(true);
+  if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
+  if (!response.headers.get('content-type')?.includes('json')) throw away();
+  throw new ApiError((await response.json()) as ProblemWire);
+}
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      networkMode: 'always',
+      staleTime: 5_000,
+      retry: (count, error) => error instanceof ApiError && error.status === 0 && count < 3,
+    },
+    mutations: { networkMode: 'always' },
+  },
+});
+
+/** Id made here, so that sending again is harmless. */
+export const newId = (): string => crypto.randomUUID();
+
+/** Reads errors of any kind as a sentence. */
+export const messageOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong.');

@@ -1,0 +1,55 @@
+import { useQuery } from '@tanstack/react-query';
+import { createContext, useContext, useMemo, type ReactNode } from 'react';
+import { settingsSchema, type Settings } from '../../api/schemas.ts';
+import type { SessionAnswer } from '../../api/types.ts';
+import { metresToYards, mpsToMph, mphToMps, yardsToMetres } from '../../core/units/units.ts';
+import { ApiError, call } from './api.ts';
+
+const DEFAULTS = settingsSchema.cast({});
+const SettingsContext = createContext<Settings>(DEFAULTS);
+
+export const sessionQuery = {
+  queryKey: ['session'],
+  queryFn: () => call<SessionAnswer>('GET', '/session'),
+  retry: (count: number, error: Error) => error instanceof ApiError && error.status === 0 && count < 3,
+};
+
+/** The signed-in instructor, or undefined while asking or signed out. */
+export const useSession = () => useQuery(sessionQuery);
+
+export function SettingsProvider({ settings, children }: { settings?: Settings; children: ReactNode }) {
+  return <SettingsContext.Provider value={settings ?? DEFAULTS}>{children}</SettingsContext.Provider>;
+}
+
+export const useSettings = (): Settings => useContext(SettingsContext);
+
+/** Speeds and distances in the instructor's units: as text with unit, as bare figure, and back to SI. */
+export interface Units {
+  speedUnit: Settings['speedUnit'];
+  distanceUnit: Settings['distanceUnit'];
+  speed(mps: number, digits?: number): string;
+  speedFigure(mps: number, digits?: number): string;
+  toMps(value: number): number;
+  fromMps(mps: number): number;
+  distance(m: number, digits?: number): string;
+}
+
+export function useUnits(): Units {
+  const { speedUnit, distanceUnit } = useSettings();
+  return useMemo(() => {
+    const fromMps = (mps: number): number =>
+      speedUnit === 'mph' ? mpsToMph(mps) : speedUnit === 'km/h' ? mps * 3.6 : mps;
+    const toMps = (v: number): number => (speedUnit === 'mph' ? mphToMps(v) : speedUnit === 'km/h' ? v / 3.6 : v);
+    const speedFigure = (mps: number, digits = 1): string => fromMps(mps).toFixed(digits);
+    return {
+      speedUnit,
+      distanceUnit,
+      fromMps,
+      toMps,
+      speedFigure,
+      speed: (mps, digits = 1) => `${speedFigure(mps, digits)} ${speedUnit}`,
+      distance: (m, digits = 0) => `${(distanceUnit === 'yd' ? metresToYards(m) : m).toFixed(digits)} ${distanceUnit}`,
+      toMetres: (v: number) => (distanceUnit === 'yd' ? yardsToMetres(v) : v),
+    };
+  }, [speedUnit, distanceUnit]);
+}

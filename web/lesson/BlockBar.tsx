@@ -1,0 +1,55 @@
+import styled from 'styled-components';
+import type { LessonAnswer } from '../../api/types.ts';
+import { useUnits } from '../app/session.tsx';
+import { Button } from '../parts/controls.tsx';
+import { Soft } from '../parts/layout.tsx';
+
+const Bar = styled.footer`
+  grid-column: 1 / -1;
+  position: sticky;
+  bottom: 0;
+  min-height: 68px;
+  background: var(--card);
+  border-top: 1px solid var(--line);
+  padding: var(--s2) var(--s4);
+  display: flex;
+  gap: var(--s4);
+  align-items: center;
+  justify-content: space-between;
+  z-index: 5;
+`;
+const Facts = styled.div`
+  min-width: 0;
+  overflow-wrap: anywhere;
+`;
+
+/** The block in hand: what it is, how many swings, median; and the way to the next one. */
+export function BlockBar({ lesson, onNewBlock }: { lesson: LessonAnswer; onNewBlock: () => void }) {
+  const units = useUnits();
+  const block = lesson.blocks[lesson.blocks.length - 1];
+  const speed = block?.statistics.clubSpeedMps;
+  return (
+    <Bar>
+      {block ? (
+        <Facts>
+          <strong>
+            Block {block.position} · {block.club} · {block.withBall ? 'ball' : 'no ball'} · {block.condition}
+          </strong>
+          {block.cue ? ` · cue “${block.cue}”` : ''}
+          {block.effort !== null ? ` · effort ${block.effort}` : ''}
+          <br />
+          <Soft>
+            {block.statistics.swings} swings
+            {speed ? `, median ${units.speed(speed.median)} ± ${units.speedFigure(speed.spread)}` : ''}
+            {block.listening ? ' · takes what the devices send' : ''}
+          </Soft>
+        </Facts>
+      ) : (
+        <Soft>No block yet. A block is a run of swings under one condition.</Soft>
+      )}
+      <Button onPress={onNewBlock} aria-keyshortcuts="n">
+        New block <Soft aria-hidden>N</Soft>
+      </Button>
+    </Bar>
+  );
+}

@@ -1,0 +1,185 @@
+import { format } from 'date-fns';
+import { useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import styled from 'styled-components';
+import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
+import type { Finding } from '../../core/diagnosis/findings.ts';
+import { faultById } from '../../core/catalogue/faults.ts';
+import { call, newId } from '../app/api.ts';
+import { PrimaryButton, QuietButton, TextField } from '../parts/controls.tsx';
+import { FaultChain } from '../parts/FaultChain.tsx';
+import { Card, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
+import { useLessonWrite } from './data.ts';
+
+const Reasons = styled.ul`
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: var(--s2);
+`;
+const Reason = styled.li`
+  display: grid;
+  grid-template-columns: 140px minmax(0, 1fr);
+  gap: var(--s3);
+  align-items: center;
+`;
+const MOST = 3;
+
+/** Two-sided bar: against the fault to the left, for it to the right. */
+function ReasonBar({ logOdds }: { logOdds: number }) {
+  const width = (Math.min(MOST, Math.abs(logOdds)) / MOST) * 66;
+  return (
+    <svg viewBox="0 0 140 18" aria-hidden>
+      <line x1={70} x2={70} y1={0} y2={18} stroke="var(--soft-ink)" />
+      <rect
+        x={logOdds > 0 ? 70 : 70 - width}
+        y={3}
+        width={width}
+        height={12}
+        rx={2}
+        fill={logOdds > 0 ? 'var(--maple)' : 'var(--slate)'}
+      />
+    </svg>
+  );
+}
+
+const strength = (logOdds: number): string => {
+  const size = Math.abs(logOdds) >= 1.5 ? 'strongly' : Math.abs(logOdds) >= 0.5 ? 'clearly' : 'slightly';
+  return `speaks ${size} ${logOdds > 0 ? 'for' : 'against'} it`;
+};
+
+/** Where a finding opens: the station that holds its evidence. */
+const evidencePlace = (f: Finding): string =>
+  ({ block: 'measure', motion: 'measure', screen: 'know', seen: 'watch' })[f.source.kind];
+
+function FaultDetail({ id, ledger, lessonId }: { id: string; ledger: LedgerAnswer; lessonId: string }) {
+  const navigate = useNavigate();
+  const fault = faultById(id);
+  const diagnosed = ledger.faults.find((f) => f.id === id);
+  if (!fault || !diagnosed) return null;
+  const byId = new Map(ledger.findings.map((f) => [f.id, f]));
+  return (
+    <Card aria-label={fault.name}>
+      <Spread>
+        <h2>
+          {fault.name} <Soft>· {fault.stage}</Soft>
+        </h2>
+        <strong>{Math.round(100 * diagnosed.chance)} %</strong>
+      </Spread>
+      <p>{fault.happens}</p>
+      {diagnosed.reasons.length === 0 ? (
+        <Soft>
+          No finding touches it yet; the chance is what is usual ({Math.round(100 * fault.prior)} % without any cause).
+        </Soft>
+      ) : (
+        <Reasons aria-label="Reasons for and against">
+          {diagnosed.reasons.slice(0, 8).map((r) => {
+            const f = byId.get(r.findingId);
+            if (!f) return null;
+            return (
+              <Reason key={r.findingId}>
+                <ReasonBar logOdds={r.logOdds} />
+                <div>
+                  {f.text} <Soft>– {strength(r.logOdds)}</Soft>
+                  <QuietButton onPress={() => void navigate(`/lessons/${lessonId}/${evidencePlace(f)}`)}>
+                    {f.source.label}
+                  </QuietButton>
+                </div>
+              </Reason>
+            );
+          })}
+        </Reasons>
+      )}
+      {fault.lookAlikes.length > 0 ? (
+        <Soft>Looks like: {fault.lookAlikes.map((x) => faultById(x)?.name ?? x.replace(/-/g, ' ')).join(', ')}</Soft>
+      ) : null}
+    </Card>
+  );
+}
+
+/** Diagnose: one sentence, the chain, reasons of the chosen fault, and the instructor's verdict. */
+export default function Diagnose({
+  lesson,
+  ledger,
+  error,
+}: {
+  lesson: LessonAnswer;
+  ledger: LedgerAnswer | undefined;
+  error: unknown;
+}) {
+  const [params, setParams] = useSearchParams();
+  const [reason, setReason] = useState('');
+  const [verdictId, setVerdictId] = useState(newId);
+  const lessonId = lesson.lesson.id;
+  const decide = useLessonWrite(
+    lessonId,
+    (target: string) => call('POST', `/lessons/${lessonId}/verdict`, { id: verdictId, target, reason }),
+    () => {
+      setReason('');
+      setVerdictId(newId());
+    },
+  );
+  if (error) return <Failed error={error} />;
+  if (!ledger) return <Waiting what="the findings" />;
+  const chosen = params.get('fault') ?? ledger.root ?? ledger.faults[0]?.id ?? null;
+  const chance = new Map(ledger.faults.map((f) => [f.id, f.chance]));
+  const overrules = chosen !== null && chosen !== ledger.root;
+  const { verdict } = ledger;
+  return (
+    <>
+      {verdict ? (
+        <Notice tone="held">
+          <strong>Target: {faultById(verdict.target)?.name ?? verdict.target}</strong>, decided{' '}
+          {format(new Date(verdict.decidedAt), 'd MMM, HH:mm')}
+          {verdict.overruled
+            ? ` against the proposal${verdict.proposed ? ` “${faultById(verdict.proposed)?.name}”` : ''}: “${verdict.reason}”`
+            : ', as proposed'}
+          . It is kept with the {verdict.findings.length} findings of that moment.
+        </Notice>
+      ) : null}
+      <Card aria-label="Diagnosis">
+        <Sentence data-testid="diagnosis">{ledger.sentence}</Sentence>
+        <FaultChain
+          chance={chance}
+          root={ledger.root}
+          chosen={chosen}
+          onChoose={(id) => setParams({ fault: id }, { replace: true })}
+        />
+        <details>
+          <summary>All chances, ranked</summary>
+          <ol>
+            {ledger.faults.map((f) => (
+              <li key={f.id}>
+                <QuietButton onPress={() => setParams({ fault: f.id }, { replace: true })}>
+                  {faultById(f.id)?.name ?? f.id}
+                </QuietButton>
+                {Math.round(100 * f.chance)} %
+              </li>
+            ))}
+          </ol>
+        </details>
+      </Card>
+      {chosen ? <FaultDetail id={chosen} ledger={ledger} lessonId={lessonId} /> : null}
+      {chosen ? (
+        <Card aria-label="Verdict">
+          <h2>{overrules ? 'Overrule: make this the target instead' : 'Accept as proposed'}</h2>
+          <TextField
+            label={overrules ? 'Your reason (kept with the verdict)' : 'Note (optional)'}
+            value={reason}
+            onChange={setReason}
+            lines
+          />
+          {decide.error ? <Failed error={decide.error} /> : null}
+          <Row>
+            <PrimaryButton
+              onPress={() => decide.mutate(chosen)}
+              isDisabled={decide.isPending || (overrules && reason.trim() === '')}
+            >
+              Make “{faultById(chosen)?.name}” the target
+            </PrimaryButton>
+          </Row>
+        </Card>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,104 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import type { LedgerAnswer } from '../../api/types.ts';
+import { FAULTS } from '../../core/catalogue/faults.ts';
+import { STAGES } from '../../core/catalogue/stages.ts';
+import { Button } from '../parts/controls.tsx';
+import { Soft, Spread } from '../parts/layout.tsx';
+
+const Tray = styled.aside<{ $open: boolean }>`
+  width: ${({ $open }) => ($open ? '292px' : '60px')};
+  border-left: 1px solid var(--line);
+  background: var(--card);
+  padding: var(--s3);
+  display: grid;
+  gap: var(--s3);
+  align-content: start;
+  @media (max-width: 1000px) {
+    width: ${({ $open }) => ($open ? '230px' : '60px')};
+  }
+`;
+const List = styled.ul`
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: var(--s1);
+`;
+const Fault = styled.li`
+  display: grid;
+  grid-template-columns: 1fr 44px;
+  gap: 0 var(--s2);
+  align-items: baseline;
+  a {
+    color: var(--ink);
+    text-decoration-color: var(--line);
+  }
+  small {
+    grid-column: 1 / -1;
+    color: var(--soft-ink);
+  }
+`;
+const Bar = styled.div<{ $share: number }>`
+  grid-column: 1 / -1;
+  height: 5px;
+  border-radius: 3px;
+  background: linear-gradient(to right, var(--maple) ${({ $share }) => 100 * $share}%, var(--line) 0);
+`;
+
+/** Findings so far by stage, with the chance they give; always at hand, collapsible. */
+export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefined; lessonId: string }) {
+  const [open, setOpen] = useState(true);
+  if (!open) {
+    return (
+      <Tray $open={false} aria-label="Ledger">
+        <Button onPress={() => setOpen(true)} aria-label="Open the ledger">
+          ‹
+        </Button>
+      </Tray>
+    );
+  }
+  const findings = ledger?.findings ?? [];
+  const chance = new Map(ledger?.faults.map((f) => [f.id, f.chance]));
+  return (
+    <Tray $open aria-label="Ledger">
+      <Spread>
+        <h2>Findings</h2>
+        <Button onPress={() => setOpen(false)} aria-label="Fold the ledger">
+          ›
+        </Button>
+      </Spread>
+      {findings.length === 0 ? <Soft>Nothing found yet. Measurements and seen signs gather here.</Soft> : null}
+      {STAGES.map((stage) => {
+        const faults = FAULTS.filter(
+          (f) => f.stage === stage && findings.some((x) => x.fault === f.id && x.logOdds > -0.3),
+        );
+        if (faults.length === 0) return null;
+        return (
+          <section key={stage}>
+            <Soft>{stage}</Soft>
+            <List>
+              {faults.map((f) => {
+                const own = findings.filter((x) => x.fault === f.id).sort((a, b) => b.logOdds - a.logOdds);
+                return (
+                  <Fault key={f.id}>
+                    <Link to={`/lessons/${lessonId}/diagnose?fault=${f.id}`}>{f.name}</Link>
+                    <strong>{Math.round(100 * (chance.get(f.id) ?? 0))} %</strong>
+                    <Bar $share={chance.get(f.id) ?? 0} />
+                    <small>{own[0]?.text}</small>
+                  </Fault>
+                );
+              })}
+            </List>
+          </section>
+        );
+      })}
+      {findings.length > 0 ? (
+        <Soft>
+          {findings.length} findings; those that speak against a fault are in Diagnose. What each costs in mph is not
+          priced yet.
+        </Soft>
+      ) : null}
+    </Tray>
+  );
+}

@@ -1,0 +1,216 @@
+import { Check, Circle } from 'lucide-react';
+import { format } from 'date-fns';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { Link, NavLink, useNavigate, useParams } from 'react-router';
+import styled from 'styled-components';
+import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
+import { call } from '../app/api.ts';
+import { useKeys } from '../app/keys.tsx';
+import { useUnits } from '../app/session.tsx';
+import { Failed, Page, Soft, Waiting } from '../parts/layout.tsx';
+import { NotchStick } from '../parts/NotchStick.tsx';
+import { BlockBar } from './BlockBar.tsx';
+import { refreshLesson, STATIONS, useLedger, useLesson, type Station } from './data.ts';
+import { LedgerTray } from './LedgerTray.tsx';
+
+const Know = lazy(() => import('./Know.tsx'));
+const Measure = lazy(() => import('./Measure.tsx'));
+const Watch = lazy(() => import('./Watch.tsx'));
+const Diagnose = lazy(() => import('./Diagnose.tsx'));
+const Prescribe = lazy(() => import('./Prescribe.tsx'));
+const Review = lazy(() => import('./Review.tsx'));
+
+const Frame = styled.div`
+  display: grid;
+  grid-template: auto minmax(0, 1fr) auto / 124px minmax(0, 1fr) auto;
+  min-height: 100vh;
+`;
+const Head = styled.header`
+  grid-column: 1 / -1;
+  border-bottom: 1px solid var(--line);
+  background: var(--card);
+  padding: var(--s1) var(--s4);
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(200px, 460px);
+  gap: var(--s4);
+  align-items: center;
+  min-height: 64px;
+  h1 {
+    font-size: var(--lead);
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+`;
+const Spine = styled.nav`
+  padding: var(--s3) 0;
+  display: grid;
+  align-content: start;
+  gap: var(--s1);
+  border-right: 1px solid var(--line);
+  a {
+    min-height: 56px;
+    padding: var(--s2) var(--s2) var(--s2) var(--s3);
+    border-left: 4px solid transparent;
+    text-decoration: none;
+    color: var(--ink);
+    display: grid;
+    grid-template-columns: 1fr auto;
+    align-items: center;
+    font-weight: 600;
+    small {
+      grid-column: 1 / -1;
+      color: var(--soft-ink);
+      font-weight: 400;
+    }
+  }
+  a.active {
+    border-left-color: var(--maple);
+    background: var(--straw-wash);
+  }
+`;
+const Station = styled.section`
+  padding: var(--s4);
+  display: grid;
+  gap: var(--s4);
+  align-content: start;
+  min-width: 0;
+`;
+
+/** What each station holds, in a few words, and whether that is enough. */
+function holdings(
+  lesson: LessonAnswer,
+  ledger: LedgerAnswer | undefined,
+): Record<Station, { text: string; enough: boolean; name: string }> {
+  const swings = lesson.blocks.reduce((n, b) => n + b.statistics.swings, 0);
+  const motions = lesson.blocks.reduce((n, b) => n + b.motions.length, 0);
+  const signs = lesson.signs.length;
+  const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+  return {
+    know: {
+      name: 'Know',
+      text: lesson.screens.length > 0 ? 'screened' : 'no screen',
+      enough: lesson.screens.length > 0,
+    },
+    measure: {
+      name: 'Measure',
+      text: swings + motions === 0 ? 'nothing yet' : `${count(swings, 'swing')}${motions ? `, ${motions} filed` : ''}`,
+      enough: swings >= 3,
+    },
+    watch: { name: 'Watch', text: signs === 0 ? 'nothing yet' : count(signs, 'sign'), enough: signs > 0 },
+    diagnose: { name: 'Diagnose', text: ledger?.verdict ? 'decided' : 'open', enough: Boolean(ledger?.verdict) },
+    prescribe: { name: 'Prescribe', text: ledger?.verdict ? 'target set' : 'needs a target', enough: false },
+    review: { name: 'Review', text: lesson.previousLesson ? 'since last time' : 'first lesson', enough: false },
+  };
+}
+
+/** Listens for what the devices and other pages add to this lesson. */
+function useLessonEvents(id: string): void {
+  useEffect(() => {
+    const source = new EventSource('/api/events');
+    const refresh = (): void => void refreshLesson(id);
+    source.addEventListener('shot', refresh);
+    source.addEventListener('changed', refresh);
+    // After a gap the page may have missed some: fetch on every (re)connection.
+    source.addEventListener('open', refresh);
+    return () => source.close();
+  }, [id]);
+}
+
+/** A lesson: spine of six stations, the station's work, the ledger tray, and the block bar at the foot. */
+export default function Lesson() {
+  const { id = '', station: wanted } = useParams();
+  const navigate = useNavigate();
+  const units = useUnits();
+  const lesson = useLesson(id);
+  const ledger = useLedger(id);
+  const [newBlock, setNewBlock] = useState(false);
+  useLessonEvents(id);
+  const station: Station = STATIONS.find((s) => s === wanted) ?? (lesson.data?.previousLesson ? 'review' : 'know');
+
+  const keys = useMemo(() => {
+    const blocks = lesson.data?.blocks ?? [];
+    const shots = blocks[blocks.length - 1]?.shots ?? [];
+    const patch = (shotId: string | undefined, reason: string | null): void => {
+      if (shotId) void call('PATCH', `/shots/${shotId}`, { reason }).then(() => refreshLesson(id));
+    };
+    return {
+      ...Object.fromEntries(STATIONS.map((s, i) => [String(i + 1), () => void navigate(`/lessons/${id}/${s}`)])),
+      n: () => {
+        setNewBlock(true);
+        void navigate(`/lessons/${id}/measure`);
+      },
+      x: () => patch([...shots].reverse().find((s) => s.setAsideReason === null)?.id, 'mishit'),
+      z: () => patch([...shots].reverse().find((s) => s.setAsideReason !== null)?.id, null),
+      Escape: () => setNewBlock(false),
+    };
+  }, [id, navigate, lesson.data]);
+  useKeys(keys);
+
+  if (lesson.isPending) {
+    return (
+      <Page>
+        <Waiting what="the lesson" />
+      </Page>
+    );
+  }
+  if (lesson.error) {
+    return (
+      <Page>
+        <Failed error={lesson.error} retry={() => void lesson.refetch()} />
+      </Page>
+    );
+  }
+  const data = lesson.data;
+  const { student } = data;
+  const held = holdings(data, ledger.data);
+  return (
+    <Frame>
+      <Head>
+        <div>
+          <h1>
+            <Link to={`/students/${student.id}`}>{student.name}</Link>
+          </h1>
+          <Soft>
+            {student.handedness}-handed · {student.level}
+            {student.goalSpeedMps ? ` · goal ${units.speed(student.goalSpeedMps, 0)}` : ''} · lesson of{' '}
+            {format(new Date(data.lesson.startsAt), 'd MMM, HH:mm')}
+          </Soft>
+        </div>
+        <NotchStick stick={data.stick} size="header" />
+      </Head>
+      <Spine aria-label="Stations">
+        {STATIONS.map((s, i) => (
+          <NavLink
+            key={s}
+            to={`/lessons/${id}/${s}`}
+            className={s === station ? 'active' : ''}
+            aria-keyshortcuts={String(i + 1)}
+          >
+            {held[s].name}
+            {held[s].enough ? <Check size={16} aria-label="enough" /> : <Circle size={12} aria-label="open" />}
+            <small>{held[s].text}</small>
+          </NavLink>
+        ))}
+      </Spine>
+      <Station aria-label={held[station].name}>
+        <Suspense fallback={<Waiting what="the station" />}>
+          {station === 'know' ? <Know lesson={data} /> : null}
+          {station === 'measure' ? <Measure lesson={data} newBlock={newBlock} setNewBlock={setNewBlock} /> : null}
+          {station === 'watch' ? <Watch lesson={data} /> : null}
+          {station === 'diagnose' ? <Diagnose lesson={data} ledger={ledger.data} error={ledger.error} /> : null}
+          {station === 'prescribe' ? <Prescribe lesson={data} /> : null}
+          {station === 'review' ? <Review lesson={data} /> : null}
+        </Suspense>
+      </Station>
+      <LedgerTray ledger={ledger.data} lessonId={id} />
+      <BlockBar
+        lesson={data}
+        onNewBlock={() => {
+          setNewBlock(true);
+          void navigate(`/lessons/${id}/measure`);
+        }}
+      />
+    </Frame>
+  );
+}

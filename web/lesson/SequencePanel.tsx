@@ -1,0 +1,74 @@
+import { lazy, Suspense } from 'react';
+import styled from 'styled-components';
+import type { MotionWire } from '../../api/types.ts';
+import { sequenceSentence } from '../../core/capture/sentence.ts';
+import { Card, Notice, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
+
+const SequenceChart = lazy(() => import('../parts/SequenceChart.tsx').then((m) => ({ default: m.SequenceChart })));
+
+const Facts = styled.dl`
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2) var(--s5);
+  margin: 0;
+  dt {
+    color: var(--soft-ink);
+    font-size: var(--small);
+  }
+  dd {
+    margin: 0;
+    font-weight: 600;
+  }
+`;
+const STRIKE_FROM = {
+  marker: 'marker in the file',
+  'speed-drop': 'the ball’s blow on the club',
+  'club-angle': 'club passing its set-up angle',
+  'club-peak': 'the club’s own peak',
+} as const;
+
+/** One captured swing: the sentence, the curves, and the release and tempo as figures. */
+export function SequencePanel({ motion }: { motion: MotionWire }) {
+  const s = motion.sequence;
+  const facts: [string, string][] = [];
+  if (s.tempoRatio !== undefined) facts.push(['backswing : downswing', `${s.tempoRatio.toFixed(1)} : 1`]);
+  facts.push(['downswing', `${s.topBeforeStrikeMs.toFixed(0)} ms`]);
+  for (const g of s.gains)
+    facts.push([
+      `${g.from === 'leadArm' ? 'arm' : g.from} → ${g.to === 'leadArm' ? 'arm' : g.to}`,
+      `× ${g.ratio.toFixed(2)}`,
+    ]);
+  const chest = s.segments.chest;
+  if (chest) facts.push(['chest at strike', `${((100 * chest.atStrikeDps) / chest.peakDps).toFixed(0)} % of its peak`]);
+  if (s.release) {
+    const r = s.release;
+    if (r.wristAngleAtLeadArmLevelDeg !== undefined)
+      facts.push(['wrist angle, arm level', `${r.wristAngleAtLeadArmLevelDeg.toFixed(0)}°`]);
+    facts.push(['wrist angle, strike', `${r.wristAngleAtStrikeDeg.toFixed(0)}°`]);
+    facts.push(['release starts', `${r.startBeforeStrikeMs.toFixed(0)} ms before strike`]);
+  }
+  if (s.separation) facts.push(['stretch', `${s.separation.stretchDeg.toFixed(1)}°`]);
+  return (
+    <Card aria-label={`Sequence, ${motion.fileName}`}>
+      <Spread>
+        <h2>Sequence</h2>
+        <Soft>
+          {motion.fileName} · strike from {STRIKE_FROM[s.strike.from]}
+        </Soft>
+      </Spread>
+      <Sentence>{sequenceSentence(s)}</Sentence>
+      <Suspense fallback={<Waiting what="the chart" />}>
+        <SequenceChart motion={motion} />
+      </Suspense>
+      <Facts>
+        {facts.map(([name, value]) => (
+          <div key={name}>
+            <dt>{name}</dt>
+            <dd>{value}</dd>
+          </div>
+        ))}
+      </Facts>
+      {s.warnings.length > 0 ? <Notice tone="info">{s.warnings.join(' ')}</Notice> : null}
+    </Card>
+  );
+}

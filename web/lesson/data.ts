@@ -1,0 +1,32 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import type { LedgerAnswer, LessonAnswer, PrescribeAnswer, ReviewAnswer } from '../../api/types.ts';
+import { call, queryClient } from '../app/api.ts';
+
+export const STATIONS = ['know', 'measure', 'watch', 'diagnose', 'prescribe', 'review'] as const;
+export type Station = (typeof STATIONS)[number];
+
+export const useLesson = (id: string) =>
+  useQuery({ queryKey: ['lesson', id], queryFn: () => call<LessonAnswer>('GET', `/lessons/${id}`) });
+export const useLedger = (id: string) =>
+  useQuery({ queryKey: ['lesson', id, 'ledger'], queryFn: () => call<LedgerAnswer>('GET', `/lessons/${id}/ledger`) });
+export const useReview = (id: string) =>
+  useQuery({ queryKey: ['lesson', id, 'review'], queryFn: () => call<ReviewAnswer>('GET', `/lessons/${id}/review`) });
+export const usePrescribe = (id: string, fault: string) =>
+  useQuery({
+    queryKey: ['lesson', id, 'prescribe', fault],
+    queryFn: () => call<PrescribeAnswer>('GET', `/lessons/${id}/prescribe?fault=${encodeURIComponent(fault)}`),
+  });
+
+/** Everything shown of a lesson is fetched anew. */
+export const refreshLesson = (id: string): Promise<void> => queryClient.invalidateQueries({ queryKey: ['lesson', id] });
+
+/** A write in a lesson, after which the lesson is fetched anew. */
+export function useLessonWrite<T>(id: string, write: (input: T) => Promise<unknown>, onDone?: () => void) {
+  return useMutation({
+    mutationFn: write,
+    onSuccess: async () => {
+      onDone?.();
+      await refreshLesson(id);
+    },
+  });
+}

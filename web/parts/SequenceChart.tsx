@@ -1,0 +1,211 @@
+import {
+  Chart,
+  Filler,
+  Legend,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type Plugin,
+} from 'chart.js';
+import annotation, { type AnnotationOptions } from 'chartjs-plugin-annotation';
+import { useMemo, useState } from 'react';
+import { Line } from 'react-chartjs-2';
+import styled, { useTheme } from 'styled-components';
+import type { MotionWire } from '../../api/types.ts';
+import { Button } from './controls.tsx';
+
+Chart.register(LineController, LineElement, PointElement, LinearScale, Tooltip, Legend, Filler, annotation);
+
+export const SEGMENT_NAMES = { hips: 'hips', chest: 'chest', leadArm: 'lead arm', club: 'club' } as const;
+type SegmentId = keyof typeof SEGMENT_NAMES;
+const ORDER: readonly SegmentId[] = ['hips', 'chest', 'leadArm', 'club'];
+const DASHES: Record<SegmentId, number[]> = { hips: [], chest: [10, 5], leadArm: [2, 4], club: [] };
+/** The strike stands at the right-hand third: one second before it, half a second after it. */
+const FROM_S = -1;
+const TO_S = 0.5;
+
+const Frame = styled.div`
+  height: 330px;
+  position: relative;
+`;
+const Table = styled.table`
+  border-collapse: collapse;
+  width: 100%;
+  font-size: var(--small);
+  th,
+  td {
+    text-align: right;
+    padding: var(--s1) var(--s2);
+    border-bottom: 1px solid var(--line);
+  }
+  th:first-child {
+    text-align: left;
+  }
+`;
+
+/** Name of each curve written at its peak, so that no legend is needed. */
+const directLabels: Plugin<'line'> = {
+  id: 'directLabels',
+  afterDatasetsDraw: (chart) => {
+    const { ctx } = chart;
+    ctx.save();
+    ctx.font = '600 13px "Source Sans 3 Variable", sans-serif';
+    ctx.textAlign = 'right';
+    chart.data.datasets.forEach((set, i) => {
+      const points = set.data as { x: number; y: number }[];
+      let best = 0;
+      points.forEach((p, k) => {
+        if (p.y > points[best].y) best = k;
+      });
+      const element = chart.getDatasetMeta(i).data[best];
+      if (!element) return;
+      ctx.fillStyle = set.borderColor as string;
+      ctx.fillText(set.label ?? '', element.x - 8, element.y - 6);
+      ctx.beginPath();
+      ctx.arc(element.x, element.y, 4, 0, 2 * Math.PI);
+      ctx.fill();
+    });
+    ctx.restore();
+  },
+};
+
+/** Angular velocities of one swing over seconds to strike, checkpoints as labelled ticks, with a table of the numbers. */
+export function SequenceChart({ motion }: { motion: MotionWire }) {
+  const { colours } = useTheme();
+  const [table, setTable] = useState(false);
+  const { sequence, curves } = motion;
+  const lines: Record<SegmentId, string> = {
+    hips: colours.hips,
+    chest: colours.chest,
+    leadArm: colours.leadArm,
+    club: colours.club,
+  };
+  const present = ORDER.filter((s) => curves.dps[s]);
+  const checkpoints = useMemo(() => {
+    const list: { at: number; name: string }[] = [{ at: 0, name: 'strike' }];
+    const add = (ms: number | undefined, name: string): void => {
+      if (ms !== undefined) list.push({ at: -ms / 1000, name });
+    };
+    add(sequence.topBeforeStrikeMs, 'top');
+    add(sequence.leadArmLevelBeforeStrikeMs, 'arm level');
+    add(sequence.deliveryBeforeStrikeMs, 'delivery');
+    return list;
+  }, [sequence]);
+  const annotations: Record<string, AnnotationOptions> = Object.fromEntries(
+    checkpoints.map((c, i) => [
+      c.name,
+      {
+        type: 'line' as const,
+        xMin: c.at,
+        xMax: c.at,
+        borderColor: colours.softInk,
+        borderWidth: c.name === 'strike' ? 2 : 1,
+        borderDash: c.name === 'strike' ? [] : [3, 3],
+        label: {
+          display: true,
+          content: c.name,
+          position: 'start' as const,
+          yAdjust: (i % 2) * 18,
+          xAdjust: c.name === 'strike' ? 24 : c.name === 'delivery' ? 8 : -20,
+          backgroundColor: colours.card,
+          color: colours.softInk,
+          font: { size: 11 },
+          padding: 2,
+        },
+      },
+    ]),
+  );
+  const summary = present
+    .map((s) => {
+      const p = sequence.segments[s];
+      return p
+        ? `${SEGMENT_NAMES[s]} peaks at ${p.peakDps.toFixed(0)} °/s ${p.peakBeforeStrikeMs.toFixed(0)} ms before the strike`
+        : '';
+    })
+    .filter(Boolean)
+    .join('; ');
+  return (
+    <div>
+      <Frame>
+        <Line
+          role="img"
+          aria-label={`${summary}.`}
+          plugins={[directLabels]}
+          data={{
+            datasets: present.map((s) => ({
+              label: SEGMENT_NAMES[s],
+              data: curves.timeS.map((t, i) => ({ x: t, y: curves.dps[s]?.[i] ?? 0 })),
+              borderColor: lines[s],
+              borderWidth: s === 'club' ? 3.5 : 2,
+              borderDash: DASHES[s],
+              pointRadius: 0,
+              tension: 0,
+            })),
+          }}
+          options={{
+            animation: false,
+            maintainAspectRatio: false,
+            parsing: false,
+            interaction: { mode: 'nearest', axis: 'x', intersect: false },
+            scales: {
+              x: {
+                type: 'linear',
+                min: FROM_S,
+                max: TO_S,
+                title: { display: true, text: 'seconds to strike', color: colours.softInk },
+                ticks: { color: colours.softInk, stepSize: 0.25 },
+                grid: { color: colours.line },
+              },
+              y: {
+                title: { display: true, text: 'turning speed, °/s (toward the target +)', color: colours.softInk },
+                ticks: { color: colours.softInk },
+                grid: { color: colours.line },
+              },
+            },
+            plugins: {
+              legend: { display: false },
+              annotation: { annotations },
+              tooltip: { callbacks: { title: (items) => `${(items[0]?.parsed.x ?? 0).toFixed(3)} s to strike` } },
+            },
+          }}
+        />
+      </Frame>
+      <Button onPress={() => setTable(!table)}>{table ? 'Hide the numbers' : 'Show the numbers'}</Button>
+      {table ? (
+        <Table>
+          <thead>
+            <tr>
+              <th scope="col">Segment</th>
+              <th scope="col">peak °/s</th>
+              <th scope="col">before strike, ms</th>
+              <th scope="col">± ms</th>
+              <th scope="col">at strike, °/s</th>
+              <th scope="col">starts down before strike, ms</th>
+            </tr>
+          </thead>
+          <tbody>
+            {present.map((s) => {
+              const p = sequence.segments[s];
+              return p ? (
+                <tr key={s}>
+                  <th scope="row">{SEGMENT_NAMES[s]}</th>
+                  <td>{p.peakDps.toFixed(0)}</td>
+                  <td>{p.peakBeforeStrikeMs.toFixed(0)}</td>
+                  <td>{p.uncertaintyMs.toFixed(0)}</td>
+                  <td>{p.atStrikeDps.toFixed(0)}</td>
+                  <td>
+                    {p.reversalBeforeStrikeMs === undefined
+                      ? '–'
+                      : `${p.reversalBeforeStrikeMs.toFixed(0)} ± ${(p.reversalUncertaintyMs ?? 0).toFixed(0)}`}
+                  </td>
+                </tr>
+              ) : null;
+            })}
+          </tbody>
+        </Table>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,34 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import type { StudentAnswer } from '../../api/types.ts';
+import { call, newId } from '../app/api.ts';
+import { Failed, Page, Waiting } from '../parts/layout.tsx';
+import { StudentForm } from './StudentForm.tsx';
+
+/** Adds a student, or edits one. */
+export default function StudentEdit() {
+  const { id: given } = useParams();
+  const navigate = useNavigate();
+  const made = useMemo(newId, []);
+  const id = given ?? made;
+  const student = useQuery({
+    queryKey: ['student', id],
+    queryFn: () => call<StudentAnswer>('GET', `/students/${id}`),
+    enabled: given !== undefined,
+  });
+  if (given !== undefined && student.isPending) {
+    return (
+      <Page>
+        <Waiting what="the student" />
+      </Page>
+    );
+  }
+  return (
+    <Page>
+      <h1>{given ? 'Edit the student' : 'Add a student'}</h1>
+      {student.error ? <Failed error={student.error} /> : null}
+      <StudentForm id={id} student={student.data?.student} onSaved={() => void navigate(`/students/${id}`)} />
+    </Page>
+  );
+}

@@ -1,0 +1,105 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { Link, useNavigate, useParams } from 'react-router';
+import styled from 'styled-components';
+import type { StudentAnswer } from '../../api/types.ts';
+import { faultById } from '../../core/catalogue/faults.ts';
+import { call, newId } from '../app/api.ts';
+import { useUnits } from '../app/session.tsx';
+import { ButtonLink, PrimaryButton } from '../parts/controls.tsx';
+import { Card, Failed, Page, Row, Soft, Spread, Waiting } from '../parts/layout.tsx';
+import { NotchStick, stickSentence } from '../parts/NotchStick.tsx';
+import { PracticeLink } from './PracticeLink.tsx';
+import { ScreenForm } from './ScreenForm.tsx';
+
+const Name = styled.h1`
+  overflow-wrap: anywhere;
+`;
+const Lessons = styled.ol`
+  list-style: none;
+  padding: 0;
+  display: grid;
+  grid-auto-flow: column;
+  grid-auto-columns: 190px;
+  gap: var(--s3);
+  overflow-x: auto;
+`;
+
+/** A student: stick across the top, lessons as columns in time, screen and practice page under them. */
+export default function StudentPage() {
+  const { id = '' } = useParams();
+  const navigate = useNavigate();
+  const units = useUnits();
+  const query = useQuery({ queryKey: ['student', id], queryFn: () => call<StudentAnswer>('GET', `/students/${id}`) });
+  const start = useMutation({
+    mutationFn: async () => {
+      const lessonId = newId();
+      await call('POST', `/students/${id}/lessons`, { id: lessonId, startsAt: new Date().toISOString() });
+      return lessonId;
+    },
+    onSuccess: (lessonId) => void navigate(`/lessons/${lessonId}`),
+  });
+  if (query.isPending) {
+    return (
+      <Page>
+        <Waiting what="the student" />
+      </Page>
+    );
+  }
+  if (query.error) {
+    return (
+      <Page>
+        <Failed error={query.error} retry={() => void query.refetch()} />
+      </Page>
+    );
+  }
+  const { student, screens, lessons, stick, hasPracticeLink } = query.data;
+  const goal = { gain: 'gain speed', 'win-back': 'win back lost speed', hold: 'hold speed' }[student.goalKind];
+  return (
+    <Page>
+      <Spread>
+        <div>
+          <Name>{student.name}</Name>
+          <Soft>
+            {student.handedness}-handed · {student.level} · {goal}
+            {student.goalSpeedMps ? ` to ${units.speed(student.goalSpeedMps, 0)}` : ''}
+            {student.goalDate ? ` by ${format(new Date(student.goalDate), 'd MMM yyyy')}` : ''}
+          </Soft>
+        </div>
+        <Row>
+          <ButtonLink href={`/students/${id}/edit`}>Edit</ButtonLink>
+          <PrimaryButton onPress={() => start.mutate()} isDisabled={start.isPending}>
+            Start a lesson
+          </PrimaryButton>
+        </Row>
+      </Spread>
+      {start.error ? <Failed error={start.error} /> : null}
+      <Card aria-label="Notch stick">
+        <NotchStick stick={stick} size="full" />
+        <Soft>{stickSentence(stick, (v) => units.speed(v))}</Soft>
+      </Card>
+      <Card aria-label="Lessons">
+        <h2>Lessons</h2>
+        {lessons.length === 0 ? (
+          <Soft>No lesson yet. Start one to measure a baseline.</Soft>
+        ) : (
+          <Lessons tabIndex={0} aria-label="Lessons, newest first">
+            {lessons.map((l) => (
+              <li key={l.id}>
+                <Card>
+                  <Link to={`/lessons/${l.id}`}>{format(new Date(l.startsAt), 'd MMM yyyy, HH:mm')}</Link>
+                  <Soft>
+                    {l.blocks === 1 ? '1 block' : `${l.blocks} blocks`}, {l.swings} swings
+                  </Soft>
+                  <Soft>{l.target ? `target: ${faultById(l.target)?.name ?? l.target}` : 'no target set'}</Soft>
+                </Card>
+              </li>
+            ))}
+          </Lessons>
+        )}
+      </Card>
+      <ScreenForm studentId={id} screens={screens} />
+      <PracticeLink studentId={id} active={hasPracticeLink} />
+    </Page>
+  );
+}

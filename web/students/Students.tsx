@@ -1,0 +1,70 @@
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { useDeferredValue } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import styled from 'styled-components';
+import type { StudentCard } from '../../api/types.ts';
+import { call } from '../app/api.ts';
+import { Button, ButtonLink, TextField } from '../parts/controls.tsx';
+import { Card, Failed, Grid, Page, Soft, Spread, Waiting } from '../parts/layout.tsx';
+import { NotchStick } from '../parts/NotchStick.tsx';
+
+const Name = styled.h2`
+  overflow-wrap: anywhere;
+`;
+
+interface StudentsPage {
+  students: StudentCard[];
+  nextOffset: number | null;
+}
+
+/** All students as cards with their sticks. */
+export default function Students() {
+  const [params, setParams] = useSearchParams();
+  const search = useDeferredValue(params.get('search') ?? '');
+  const list = useInfiniteQuery({
+    queryKey: ['students', search],
+    queryFn: ({ pageParam }) =>
+      call<StudentsPage>('GET', `/students?offset=${pageParam}&search=${encodeURIComponent(search)}`),
+    initialPageParam: 0,
+    getNextPageParam: (last) => last.nextOffset,
+  });
+  const cards = list.data?.pages.flatMap((p) => p.students) ?? [];
+  return (
+    <Page>
+      <Spread>
+        <h1>Students</h1>
+        <div data-search>
+          <TextField
+            label="Search by name"
+            value={params.get('search') ?? ''}
+            onChange={(v) => setParams(v ? { search: v } : {}, { replace: true })}
+          />
+        </div>
+        <ButtonLink href="/students/new">Add a student</ButtonLink>
+      </Spread>
+      {list.isPending ? <Waiting what="students" /> : null}
+      {list.error ? <Failed error={list.error} retry={() => void list.refetch()} /> : null}
+      {list.data && cards.length === 0 ? (
+        <Card>
+          <p>{search ? `Nobody is called “${search}”.` : 'No students yet. Add the first one to start.'}</p>
+        </Card>
+      ) : null}
+      <Grid $least="300px">
+        {cards.map((s) => (
+          <Card key={s.id}>
+            <Name>
+              <Link to={`/students/${s.id}`}>{s.name}</Link>
+            </Name>
+            <Soft>
+              {s.handedness}-handed · {s.level} · {s.lessons === 1 ? '1 lesson' : `${s.lessons} lessons`}
+              {s.lastLessonAt ? `, last ${format(new Date(s.lastLessonAt), 'd MMM')}` : ''}
+            </Soft>
+            <NotchStick stick={s.stick} size="card" />
+          </Card>
+        ))}
+      </Grid>
+      {list.hasNextPage ? <Button onPress={() => void list.fetchNextPage()}>Show more</Button> : null}
+    </Page>
+  );
+}
