@@ -1,7 +1,7 @@
 import { FAULT_EDGES, FAULTS, type Fault } from '../catalogue/faults.ts';
 import { STAGES } from '../catalogue/stages.ts';
 import type { Finding } from './findings.ts';
-import { infer } from './infer.ts';
+import { faultsRemovedWith, infer } from './infer.ts';
 
 /** Chance from which a fault counts as likely in the sentence. */
 const LIKELY = 0.5;
@@ -55,10 +55,8 @@ export function diagnose(findings: readonly Finding[]): Diagnosis {
     faults: FAULTS.map((f) => ({ id: f.id, prior: f.prior, changeable: f.changeable })),
     edges: FAULT_EDGES,
   };
-  const { faults } = infer(
-    network,
-    findings.map((f) => ({ fault: f.fault, logOdds: f.logOdds, source: f.id, group: f.group })),
-  );
+  const evidence = findings.map((f) => ({ fault: f.fault, logOdds: f.logOdds, source: f.id, group: f.group }));
+  const { faults } = infer(network, evidence);
   const ranked: DiagnosedFault[] = faults
     .map((f) => ({
       id: f.id,
@@ -78,9 +76,10 @@ export function diagnose(findings: readonly Finding[]): Diagnosis {
       likely.has(f.id) &&
       !FAULT_EDGES.some((e) => e.to === f.id && likely.has(e.from) && changeable(e.from)),
   );
-  const worth = (f: Fault): number =>
-    [f, ...consequencesOf(f.id, likely)].reduce((sum, x) => sum + (chance.get(x.id) ?? 0), 0);
-  candidates.sort((a, b) => worth(b) - worth(a) || STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage));
+  const worth = new Map(candidates.map((f) => [f.id, faultsRemovedWith(network, evidence, f.id)]));
+  candidates.sort(
+    (a, b) => (worth.get(b.id) ?? 0) - (worth.get(a.id) ?? 0) || STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage),
+  );
   const root = candidates[0];
   const missing = whatIsMissing(findings);
   if (!root) {

@@ -1,5 +1,5 @@
 import { InputError } from '../errors/input-error.ts';
-import { makeFactor, marginal, minFillOrder, type Factor } from './factors.ts';
+import { makeFactor, marginalsBy, minFillOrder, type Factor } from './factors.ts';
 import { causalOrder, combinedLogOdds, type Evidence, type FaultNetwork } from './network.ts';
 
 export interface FaultChance {
@@ -34,6 +34,8 @@ class NoisyOrModel {
   private readonly network: FaultNetwork;
   private readonly causes: { readonly from: number; readonly strength: number }[][];
   readonly order: readonly number[];
+  /** Elimination orders by question: they depend on which faults take part, not on the numbers. */
+  private readonly eliminations = new Map<string, readonly number[]>();
 
   constructor(network: FaultNetwork) {
     this.network = network;
@@ -56,23 +58,18 @@ class NoisyOrModel {
     return reached;
   }
 
-  private ancestorsOf(targets: Iterable<number>): Set<number> {
-    const reached = new Set(targets);
-    for (const k of [...this.order].reverse()) {
-      if (reached.has(k)) for (const c of this.causes[k]) reached.add(c.from);
-    }
-    return reached;
-  }
-
-  /** Marginal of fault `target` under the evidence, over its states (two, or three when it can be affected by `removed`). */
-  distribution(target: number, logOdds: ReadonlyMap<number, number>, removed?: number): number[] {
+  /** Marginal of every fault under the evidence, over its states (two, or three where `removed` can act on it). */
+  distributions(logOdds: ReadonlyMap<number, number>, removed?: number): number[][] {
     const affected = removed === undefined ? new Set<number>() : this.affectedBy(removed);
-    const relevant = this.ancestorsOf([target, ...[...logOdds.keys()].filter((k) => logOdds.get(k) !== 0)]);
     const sizeOfFault = (i: number): number => (affected.has(i) && i !== removed ? 3 : 2);
     const n = this.network.faults.length;
     const factors: Factor[] = [];
-    for (const i of relevant) {
+    const views: Factor[] = [];
+    for (let i = 0; i < n; i++) {
       const size = sizeOfFault(i);
+      const view = makeFactor([i], [size], () => 1);
+      views.push(view);
+      factors.push(view);
       const odds = logOdds.get(i) ?? 0;
       if (odds !== 0) factors.push(makeFactor([i], [size], ([x]) => 1 / (1 + Math.exp(x > 0 ? -odds : odds))));
       const keep = 1 - this.network.faults[i].prior;
@@ -101,9 +98,13 @@ class NoisyOrModel {
       }
     }
     const sizeOf = (v: number): number => sizeOfFault(v >= n ? v - n : v);
-    const weights = marginal(factors, target, minFillOrder(factors, target), sizeOf);
-    const total = weights.reduce((a, b) => a + b, 0);
-    return weights.map((w) => Math.max(0, w / total));
+    const question = String(removed);
+    const elimination = this.eliminations.get(question) ?? minFillOrder(factors);
+    this.eliminations.set(question, elimination);
+    return marginalsBy(factors, views, elimination, sizeOf).map((weights) => {
+      const total = weights.reduce((x, y) => x + y, 0);
+      return [...weights].map((w) => Math.max(0, w / total));
+    });
   }
 }
 
@@ -119,14 +120,17 @@ function indexedLogOdds(network: FaultNetwork, evidence: readonly Evidence[]): M
  * an intervention that keeps what the evidence says of every other cause. Exact.
  */
 function worthMph(network: FaultNetwork, model: NoisyOrModel, logOdds: ReadonlyMap<number, number>, v: number): number {
+  const states = model.distributions(logOdds, v);
   let worth = 0;
-  for (const d of model.affectedBy(v)) {
-    const cost = network.faults[d].costMph ?? 0;
-    if (cost === 0) continue;
-    const states = model.distribution(d, logOdds, v);
-    worth += cost * states[1];
-  }
+  for (const d of model.affectedBy(v)) worth += (network.faults[d].costMph ?? 0) * states[d][1];
   return worth;
+}
+
+/** How many faults would go, on average, if one were put right: worth with every fault counting one. Exact. */
+export function faultsRemovedWith(network: FaultNetwork, evidence: readonly Evidence[], id: string): number {
+  const counted = { ...network, faults: network.faults.map((f) => ({ ...f, costMph: 1 })) };
+  const v = network.faults.findIndex((f) => f.id === id);
+  return worthMph(counted, new NoisyOrModel(counted), indexedLogOdds(network, evidence), v);
 }
 
 /**
@@ -150,21 +154,19 @@ export function infer(network: FaultNetwork, evidence: readonly Evidence[]): Inf
     }
   });
   const logOdds = indexedLogOdds(network, evidence);
-  const chanceOf = (i: number, odds: ReadonlyMap<number, number>): number => model.distribution(i, odds)[1];
-  const without = evidence.map((_, k) =>
-    indexedLogOdds(
-      network,
-      evidence.filter((__, j) => j !== k),
-    ),
-  );
+  const withAll = model.distributions(logOdds);
+  const without = evidence.map((_, k) => {
+    const rest = evidence.filter((__, j) => j !== k);
+    return model.distributions(indexedLogOdds(network, rest));
+  });
   const withCosts = network.faults.some((f) => f.costMph !== undefined);
   const faults = network.faults.map((f, i) => {
-    const posterior = chanceOf(i, logOdds);
+    const posterior = withAll[i][1];
     const contributions = evidence
       .map((e, k) => ({
         source: e.source,
         fault: e.fault,
-        logOdds: logit(held(posterior)) - logit(held(chanceOf(i, without[k]))),
+        logOdds: logit(held(posterior)) - logit(held(without[k][i][1])),
       }))
       .filter((c) => Math.abs(c.logOdds) > 1e-9);
     return {
