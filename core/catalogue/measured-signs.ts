@@ -11,6 +11,8 @@ export interface MeasuredSign {
   readonly betweenPlayerSd: number;
   /** Signs of one group lean on the same measurement. */
   readonly group?: string;
+  /** Words for a positive and a negative value, where the sign has to be spelled. */
+  readonly signWords?: readonly [string, string];
 }
 
 const sign = (
@@ -39,7 +41,7 @@ export const MEASURED_SIGNS: readonly MeasuredSign[] = [
   sign('peak-order', 'arms-first', 'lead arm peaks before the chest by', 'ms', 'above', 10, 8, 'transition'),
   sign('stretch', 'no-separation', 'stretch between hips and chest', '°', 'below', 3, 1.2),
   sign('arm-peak-early', 'rushed-start', 'lead arm peaks before the strike by', 'ms', 'above', 110, 6),
-  sign('club-path', 'over-the-top', 'club path (out +)', '°', 'below', -4, 1.2),
+  { ...sign('club-path', 'over-the-top', 'club path', '°', 'below', -4, 1.2), signWords: ['out', 'in'] },
   sign('wrist-opened', 'early-release', 'wrist angle lost by lead arm level', '°', 'above', 15, 3, 'release'),
   sign('release-start', 'early-release', 'release starts before the strike by', 'ms', 'above', 115, 4, 'release'),
   sign(
@@ -54,7 +56,10 @@ export const MEASURED_SIGNS: readonly MeasuredSign[] = [
   ),
   sign('held-wrist', 'held-off', 'wrist angle at strike', '°', 'below', 140, 8),
   sign('chest-at-strike', 'body-stall', 'chest speed at strike, share of its peak', '%', 'below', 35, 6),
-  sign('driver-attack', 'steep-attack', 'attack angle with the driver', '°', 'below', -1, 1),
+  {
+    ...sign('driver-attack', 'steep-attack', 'attack angle with the driver', '°', 'below', -1, 1),
+    signWords: ['up', 'down'],
+  },
   sign('strike-offset', 'off-centre', 'mean strike distance from the centre', 'mm', 'above', 8, 2, 'strike-spot'),
   sign('strike-spread', 'off-centre', 'spread of the strike spot', 'mm', 'above', 10, 2, 'strike-spot'),
   sign('face-to-path-mean', 'face-path', 'mean face-to-path, either way', '°', 'above', 3, 1, 'face'),

@@ -58,11 +58,14 @@ export function measuredFinding(m: Measurement): Finding {
   }
   const digits = digitsOf(sign);
   const unit = sign.unit === '°' || sign.unit === '' ? sign.unit : ` ${sign.unit}`;
+  const shown = sign.signWords
+    ? `${Math.abs(m.value).toFixed(digits)}${unit} ${sign.signWords[m.value >= 0 ? 0 : 1]}`
+    : `${m.value.toFixed(digits)}${unit}`;
   return {
     id: `${sign.id}:${m.source.id}`,
     fault: sign.fault,
     kind: 'measured',
-    text: `${sign.quantity}: ${m.value.toFixed(digits)}${unit} ± ${m.uncertainty.toFixed(digits)}`,
+    text: `${sign.quantity}: ${shown} ± ${m.uncertainty.toFixed(digits)}`,
     logOdds: signLogOdds(sign, m.value, m.uncertainty),
     group: sign.group ?? sign.id,
     value: m.value,

@@ -1,6 +1,6 @@
 import { degToRad } from '../units/units.ts';
 import type { Air } from './air.ts';
-import { BALL_RADIUS_M, flyToGround, GRAVITY_MPS2, type BallState } from './ball-flight.ts';
+import { BALL_RADIUS_M, flyToGround, GRAVITY_MPS2, type BallState } from './in-air.ts';
 import { add, cross, dot, length, scale, subtract, type Vec3 } from './vector.ts';
 
 export type Ground = 'soft' | 'normal' | 'firm';

@@ -50,26 +50,27 @@ function level(sessions: readonly SessionMean[], dayVariance: number): Weighted 
 /**
  * Gain between the baseline sessions and the compared ones: y = level + day + swing, day ~ N(0, τ²), τ integrated out
  * over its prior and the student's own scatter between sessions.
- * @param since all sessions since the change; they inform τ
- * @param compared those whose mean counts as "now": all of `since`, or the latest alone
+ * @param since all sessions since the change, split where a verified gain began a new level; they inform τ
+ * @param compared those whose mean counts as "now": all since the change, or the latest alone
  * @param extraVarianceMps2 variance of what was taken out beforehand (growth)
  */
 export function gainPosterior(
   baseline: readonly SessionMean[],
-  since: readonly SessionMean[],
+  since: readonly (readonly SessionMean[])[],
   compared: readonly SessionMean[],
   typicalSpeedMps: number,
   extraVarianceMps2 = 0,
 ): GainPosterior {
+  const sessions = baseline.length + since.reduce((n, part) => n + part.length, 0);
   const parts: { weight: number; meanMps: number; sdMps: number; tau: number; log: number }[] = [];
   let most = -Infinity;
   for (let k = 0; k < GRID_POINTS; k++) {
     const tauShare = ((k + 0.5) / GRID_POINTS) * GRID_TOP_SHARE;
     const tau = tauShare * typicalSpeedMps;
     const before = level(baseline, tau * tau);
-    const after = level(since, tau * tau);
-    const now = compared.length === since.length ? after : level(compared, tau * tau);
-    const log = before.logLikelihood + after.logLikelihood + logPrior(tauShare, baseline.length + since.length);
+    const after = since.reduce((sum, part) => sum + level(part, tau * tau).logLikelihood, 0);
+    const now = level(compared, tau * tau);
+    const log = before.logLikelihood + after + logPrior(tauShare, sessions);
     most = Math.max(most, log);
     parts.push({
       weight: 0,

@@ -79,10 +79,13 @@ function judge(
   speed: number,
   options: Required<Pick<ReviewOptions, 'smallestGainMps' | 'compare' | 'goal'>>,
   extraVariance: number,
+  levelStarts: readonly number[] = [],
 ): Judged {
   const since = means.slice(baselineCount);
   const compared = options.compare === 'latest' ? since.slice(-1) : since;
-  const posterior = gainPosterior(means.slice(0, baselineCount), since, compared, speed, extraVariance);
+  const starts = [baselineCount, ...levelStarts.filter((k) => k > baselineCount), means.length];
+  const levels = starts.slice(1).map((end, i) => means.slice(starts[i], end));
+  const posterior = gainPosterior(means.slice(0, baselineCount), levels, compared, speed, extraVariance);
   return { posterior, verdict: verdictOf(posterior, options.smallestGainMps, options.goal) };
 }
 
@@ -117,14 +120,15 @@ function findNotches(
   baselineCount: number,
   speed: number,
   options: Required<Pick<ReviewOptions, 'smallestGainMps' | 'compare' | 'goal'>>,
-): Notch[] {
+): { notches: Notch[]; levelStarts: number[] } {
   const notches: Notch[] = [];
+  const levelStarts: number[] = [];
   let start = 0;
   let count = baselineCount;
   let firstGain: number | undefined;
   for (let k = start + count; k < sessions.length; k++) {
     const window = means.slice(start, k + 1);
-    const { posterior, verdict } = judge(window, count, speed, { ...options, compare: 'latest', goal: 'gain' }, 0);
+    const { verdict } = judge(window, count, speed, { ...options, compare: 'latest', goal: 'gain' }, 0);
     if (verdict !== 'gained') {
       firstGain = undefined;
       continue;
@@ -137,7 +141,7 @@ function findNotches(
     if (days < DAYS_BETWEEN_NOTCH_SESSIONS) continue;
     const both = gainPosterior(
       means.slice(start, start + count),
-      window.slice(count),
+      [window.slice(count, firstGain - start), means.slice(firstGain, k + 1)].filter((level) => level.length > 0),
       means.slice(firstGain, k + 1),
       speed,
     );
@@ -145,13 +149,14 @@ function findNotches(
     const base = before.reduce((sum, m) => sum + m.meanMps, 0) / before.length;
     notches.push({
       date: sessions[k].date,
-      speedMps: base + Math.max(0, gainQuantile(both, 0.05), gainQuantile(posterior, 0.05)),
+      speedMps: base + Math.max(0, gainQuantile(both, 0.05)),
     });
+    levelStarts.push(firstGain);
     start = firstGain;
     count = k - firstGain + 1;
     firstGain = undefined;
   }
-  return notches;
+  return { notches, levelStarts };
 }
 
 function checkSessions(sessions: readonly ReviewSession[]): void {
@@ -229,7 +234,8 @@ export function reviewGain(sessions: readonly ReviewSession[], options: ReviewOp
     growthMps = (counted.reduce((sum, s) => sum + s.share, 0) / counted.length) * baselineMps;
     growthVariance = ((counted.reduce((sum, s) => sum + s.sd, 0) / counted.length) * baselineMps) ** 2;
   }
-  const judged = judge(adjusted, baselineCount, speed, settled, growthVariance);
+  const { notches, levelStarts } = findNotches(used, adjusted, baselineCount, speed, settled);
+  const judged = judge(adjusted, baselineCount, speed, settled, growthVariance, levelStarts);
   return {
     condition,
     baselineSessions: baselineCount,
@@ -240,7 +246,7 @@ export function reviewGain(sessions: readonly ReviewSession[], options: ReviewOp
     chanceAboveSmallest: 1 - chanceAtMost(judged.posterior, settled.smallestGainMps),
     verdict: judged.verdict,
     sessionsToSettle: sessionsToSettle(adjusted, baselineCount, judged, settled),
-    notches: findNotches(used, adjusted, baselineCount, speed, settled),
+    notches,
     daySpreadMps: judged.posterior.daySpreadMps,
     swingSpreadMps: spreadMps,
     growthMps,

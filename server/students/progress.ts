@@ -48,6 +48,7 @@ export async function progressOf(db: Db, practiceId: string, student: StudentRow
         {
           baselineSessions: planAt ? Math.max(1, before) : undefined,
           smallestGainMps: settings.smallestGainMps,
+          compare: 'latest',
           goal: student.goal_kind === 'hold' ? 'hold' : 'gain',
           growth,
         },

@@ -95,7 +95,7 @@ export function FillBlock({ block, lessonId }: { block: BlockWire; lessonId: str
           <TextField label="Face, ° (out +)" inputMode="decimal" value={face} onChange={setFace} />
           <TextField label="Attack, ° (up +)" inputMode="decimal" value={attack} onChange={setAttack} />
         </Grid>
-        <p>
+        <p style={{ marginTop: 'var(--s3)' }}>
           <Button type="submit" isDisabled={type.isPending || (speed.trim() === '' && ballSpeed.trim() === '')}>
             Add the shot
           </Button>

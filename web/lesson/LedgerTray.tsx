@@ -15,6 +15,12 @@ const Tray = styled.aside<{ $open: boolean }>`
   display: grid;
   gap: var(--s3);
   align-content: start;
+  align-self: start;
+  position: sticky;
+  top: 67px;
+  min-height: calc(100vh - 135px);
+  max-height: calc(100vh - 135px);
+  overflow-y: auto;
   @media (max-width: 1000px) {
     width: ${({ $open }) => ($open ? '230px' : '60px')};
   }
@@ -46,6 +52,9 @@ const Bar = styled.div<{ $share: number }>`
   background: linear-gradient(to right, var(--maple) ${({ $share }) => 100 * $share}%, var(--line) 0);
 `;
 
+/** Weaker findings stay in Diagnose. */
+const WORTH_SHOWING = 0.4;
+
 /** Findings so far by stage, with the chance they give; always at hand, collapsible. */
 export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefined; lessonId: string }) {
   const [open, setOpen] = useState(true);
@@ -71,7 +80,7 @@ export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefi
       {findings.length === 0 ? <Soft>Nothing found yet. Measurements and seen signs gather here.</Soft> : null}
       {STAGES.map((stage) => {
         const faults = FAULTS.filter(
-          (f) => f.stage === stage && findings.some((x) => x.fault === f.id && x.logOdds > -0.3),
+          (f) => f.stage === stage && findings.some((x) => x.fault === f.id && x.logOdds > WORTH_SHOWING),
         );
         if (faults.length === 0) return null;
         return (

@@ -35,6 +35,9 @@ const Head = styled.header`
   gap: var(--s4);
   align-items: center;
   min-height: 64px;
+  position: sticky;
+  top: 0;
+  z-index: 6;
   h1 {
     font-size: var(--lead);
     overflow: hidden;
@@ -43,11 +46,13 @@ const Head = styled.header`
   }
 `;
 const Spine = styled.nav`
+  position: sticky;
+  top: 67px;
+  align-self: start;
   padding: var(--s3) 0;
   display: grid;
   align-content: start;
   gap: var(--s1);
-  border-right: 1px solid var(--line);
   a {
     min-height: 56px;
     padding: var(--s2) var(--s2) var(--s2) var(--s3);
@@ -75,6 +80,7 @@ const Station = styled.section`
   gap: var(--s4);
   align-content: start;
   min-width: 0;
+  border-left: 1px solid var(--line);
 `;
 
 /** What each station holds, in a few words, and whether that is enough. */
@@ -94,7 +100,10 @@ function holdings(
     },
     measure: {
       name: 'Measure',
-      text: swings + motions === 0 ? 'nothing yet' : `${count(swings, 'swing')}${motions ? `, ${motions} filed` : ''}`,
+      text:
+        swings + motions === 0
+          ? 'nothing yet'
+          : `${count(swings, 'swing')}${motions ? `, ${count(motions, 'capture')}` : ''}`,
       enough: swings >= 3,
     },
     watch: { name: 'Watch', text: signs === 0 ? 'nothing yet' : count(signs, 'sign'), enough: signs > 0 },

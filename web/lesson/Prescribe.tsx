@@ -158,7 +158,7 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
             const drill = drillById(p.drillId);
             if (!drill) return null;
             return (
-              <section key={p.id} aria-label={`Dose of ${drill.name}`}>
+              <section key={p.id} aria-label={`Dose of ${drill.name}`} style={{ display: 'grid', gap: 'var(--s2)' }}>
                 <h3>{drill.name}</h3>
                 <Grid $least="150px">
                   <Select

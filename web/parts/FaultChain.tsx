@@ -2,9 +2,9 @@ import styled from 'styled-components';
 import { FAULT_EDGES, FAULTS, type Fault } from '../../core/catalogue/faults.ts';
 import { STAGES } from '../../core/catalogue/stages.ts';
 
-const CHIP_WIDTH = 158;
+const CHIP_WIDTH = 150;
 const CHIP_HEIGHT = 46;
-const COLUMN = 196;
+const COLUMN = 183;
 const ROW = 58;
 const TOP = 30;
 

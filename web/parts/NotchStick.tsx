@@ -45,7 +45,7 @@ export function NotchStick({ stick, size }: { stick: NotchStickData; size: keyof
   const middle = marks.length > 0 ? marks : [80];
   const lo = Math.floor((Math.min(...middle) - 5) / 5) * 5;
   const hi = Math.ceil((Math.max(...middle) + 5) / 5) * 5;
-  const pad = 8;
+  const pad = size === 'full' ? 18 : 10;
   const x = (value: number): number => pad + ((value - lo) / (hi - lo)) * (s.width - 2 * pad);
   const bottom = s.top + s.bar;
   const ticks = Array.from({ length: hi - lo + 1 }, (_, i) => lo + i);

@@ -16,6 +16,8 @@ import styled, { useTheme } from 'styled-components';
 import type { MotionWire } from '../../api/types.ts';
 import { Button } from './controls.tsx';
 
+Chart.defaults.font.family = '"Source Sans 3 Variable", sans-serif';
+Chart.defaults.font.size = 13;
 Chart.register(LineController, LineElement, PointElement, LinearScale, Tooltip, Legend, Filler, annotation);
 
 export const SEGMENT_NAMES = { hips: 'hips', chest: 'chest', leadArm: 'lead arm', club: 'club' } as const;
@@ -62,7 +64,8 @@ const directLabels: Plugin<'line'> = {
       const element = chart.getDatasetMeta(i).data[best];
       if (!element) return;
       ctx.fillStyle = set.borderColor as string;
-      ctx.fillText(set.label ?? '', element.x - 8, element.y - 6);
+      // Hips and chest peak close together: the hips' name goes under the curve.
+      ctx.fillText(set.label ?? '', element.x - 8, element.y + (i === 0 ? 18 : -7));
       ctx.beginPath();
       ctx.arc(element.x, element.y, 4, 0, 2 * Math.PI);
       ctx.fill();
@@ -107,7 +110,7 @@ export function SequenceChart({ motion }: { motion: MotionWire }) {
           display: true,
           content: c.name,
           position: 'start' as const,
-          yAdjust: (i % 2) * 18,
+          yAdjust: -4 - (i % 2) * 18,
           xAdjust: c.name === 'strike' ? 24 : c.name === 'delivery' ? 8 : -20,
           backgroundColor: colours.card,
           color: colours.softInk,
@@ -155,7 +158,7 @@ export function SequenceChart({ motion }: { motion: MotionWire }) {
                 min: FROM_S,
                 max: TO_S,
                 title: { display: true, text: 'seconds to strike', color: colours.softInk },
-                ticks: { color: colours.softInk, stepSize: 0.25 },
+                ticks: { color: colours.softInk, stepSize: 0.25, callback: (v) => Number(v).toFixed(2) },
                 grid: { color: colours.line },
               },
               y: {

@@ -7,7 +7,7 @@ const WIDTH = 620;
 const HEIGHT = 220;
 const LEFT = 46;
 const BOTTOM = 178;
-const TOP = 16;
+const TOP = 30;
 
 const Svg = styled.svg`
   width: 100%;
@@ -33,11 +33,13 @@ export function SessionDots({ sessions, gain }: { sessions: ReviewAnswer['sessio
   return (
     <Svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={label}>
       <rect
-        x={x(gain.baselineSessions) - 10}
+        x={x(used.length - 1) - 16}
         y={y(hi)}
-        width={Math.max(14, x(used.length - 1) - x(gain.baselineSessions) + 20)}
-        height={y(lo) - y(hi)}
+        width={32}
+        height={Math.max(2, y(lo) - y(hi))}
+        rx={4}
         fill="var(--straw-wash)"
+        stroke="var(--straw)"
       />
       <line x1={LEFT} x2={WIDTH - 10} y1={y(base)} y2={y(base)} stroke="var(--soft-ink)" />
       <text x={WIDTH - 10} y={y(base) + 14} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
@@ -52,6 +54,9 @@ export function SessionDots({ sessions, gain }: { sessions: ReviewAnswer['sessio
           {v}
         </text>
       ))}
+      <text x={4} y={12} fontSize={12} fill="var(--soft-ink)">
+        {units.speedUnit}
+      </text>
       {used.map((s, i) => (
         <g key={s.lessonId}>
           <circle

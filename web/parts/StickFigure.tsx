@@ -2,7 +2,7 @@ import styled from 'styled-components';
 import { POSES, type Pose, type PoseId } from '../../core/catalogue/poses.ts';
 import { degToRad } from '../../core/units/units.ts';
 
-const WIDTH = 110;
+const WIDTH = 132;
 const HEIGHT = 128;
 const GROUND = 118;
 const LEG = 46;
@@ -12,12 +12,12 @@ const CLUB = 38;
 
 const Strip = styled.div`
   display: flex;
-  gap: var(--s2);
-  flex-wrap: wrap;
+  gap: var(--s1);
 `;
 const Figure = styled.figure`
   margin: 0;
-  width: 104px;
+  flex: 0 1 124px;
+  min-width: 0;
   text-align: center;
   figcaption {
     font-size: var(--small);

@@ -210,6 +210,8 @@ const Row = styled.div`
 `;
 const chipLook = css`
   min-height: var(--touch);
+  min-width: var(--touch);
+  justify-content: center;
   padding: 0 var(--s3);
   display: inline-flex;
   align-items: center;

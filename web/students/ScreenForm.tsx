@@ -27,6 +27,9 @@ const Table = styled.table`
     padding: var(--s1) var(--s2);
     border-bottom: 1px solid var(--line);
   }
+  tbody th {
+    white-space: nowrap;
+  }
 `;
 
 /** Screen results, entered with their date, older ones beside them. */
