@@ -31,31 +31,35 @@ function separateSwings(time: readonly number[], club: readonly number[], peak: 
   return starts;
 }
 
+/** Each row later than the one before, without gaps that cannot be bridged. */
+function checkTime(capture: MotionCapture): void {
+  const { timeS } = capture;
+  const usualStepS = sampleIntervalS(capture);
+  for (let i = 1; i < timeS.length; i++) {
+    const step = timeS[i] - timeS[i - 1];
+    if (step <= 0) {
+      throw new InputError(
+        'time-order',
+        `Time runs backward: ${atTime(timeS[i])} comes after ${atTime(timeS[i - 1])}. Each row must be later than the one before; if the file holds two recordings, cut it between them.`,
+        `row ${i + 1}`,
+      );
+    }
+    if (step > LONGEST_GAP_S && step > 2.5 * usualStepS) {
+      throw new InputError(
+        'time-order',
+        `Time jumps by ${(1000 * step).toFixed(0)} ms after ${atTime(timeS[i - 1])}; gaps up to ${1000 * LONGEST_GAP_S} ms can be bridged.`,
+        `row ${i + 1}`,
+      );
+    }
+  }
+}
+
 /**
  * Refuses a capture that cannot be one whole swing, naming time, finding and what would be right.
  * @throws InputError time-order, too-slow, no-swing, out-of-range, two-swings, no-top
  */
 export function checkMotion(capture: MotionCapture): void {
   const { timeS } = capture;
-  for (let i = 1; i < timeS.length; i++) {
-    if (timeS[i] <= timeS[i - 1]) {
-      throw new InputError(
-        'time-order',
-        `Time runs backward: ${atTime(timeS[i])} comes after ${atTime(timeS[i - 1])}. Each row must be later than the one before.`,
-        `row ${i + 1}`,
-      );
-    }
-    if (timeS[i] - timeS[i - 1] > LONGEST_GAP_S && timeS.length > 3) {
-      const step = timeS[i] - timeS[i - 1];
-      if (step > 2.5 * sampleIntervalS(capture)) {
-        throw new InputError(
-          'time-order',
-          `Time jumps by ${(1000 * step).toFixed(0)} ms after ${atTime(timeS[i - 1])}; gaps up to ${1000 * LONGEST_GAP_S} ms can be bridged.`,
-          `row ${i + 1}`,
-        );
-      }
-    }
-  }
   const club = capture.ratesRadPerS.club;
   if (!club || timeS.length < 30) {
     throw new InputError(
@@ -64,6 +68,7 @@ export function checkMotion(capture: MotionCapture): void {
       'club_dps',
     );
   }
+  if (timeS.some((t, i) => i > 0 && t <= timeS[i - 1])) checkTime(capture);
   const rateHz = 1 / sampleIntervalS(capture);
   if (rateHz < LEAST_RATE_HZ) {
     throw new InputError(
@@ -104,6 +109,7 @@ export function checkMotion(capture: MotionCapture): void {
       atTime(swings[1]),
     );
   }
+  checkTime(capture);
   let least = 0;
   const peakIndex = club.indexOf(peak);
   for (let i = 0; i < peakIndex; i++) least = Math.min(least, club[i]);

@@ -36,12 +36,12 @@ export const MEASURED_SIGNS: readonly MeasuredSign[] = [
   sign('chest-turn-top', 'short-turn', 'chest turn at the top', '°', 'below', 80, 5),
   sign('backswing-time', 'slow-takeaway', 'backswing time', 's', 'above', 1.1, 0.08, 'tempo'),
   sign('tempo-ratio', 'slow-takeaway', 'backswing to downswing time', '', 'above', 3.8, 0.35, 'tempo'),
-  sign('arm-before-hips', 'arms-first', 'lead arm starts down before the hips by', 'ms', 'above', 0, 10, 'transition'),
+  sign('arm-before-hips', 'arms-first', 'lead arm starts down before the hips by', 'ms', 'above', 0, 8, 'transition'),
   sign('chest-before-hips', 'arms-first', 'chest starts down before the hips by', 'ms', 'above', 5, 10, 'transition'),
   sign('peak-order', 'arms-first', 'lead arm peaks before the chest by', 'ms', 'above', 10, 8, 'transition'),
   sign('stretch', 'no-separation', 'stretch between hips and chest', '°', 'below', 3, 1.2),
   sign('arm-peak-early', 'rushed-start', 'lead arm peaks before the strike by', 'ms', 'above', 110, 6),
-  { ...sign('club-path', 'over-the-top', 'club path', '°', 'below', -4, 1.2), signWords: ['out', 'in'] },
+  { ...sign('club-path', 'over-the-top', 'club path', '°', 'below', -4, 0.8), signWords: ['out', 'in'] },
   sign('wrist-opened', 'early-release', 'wrist angle lost by lead arm level', '°', 'above', 15, 3, 'release'),
   sign('release-start', 'early-release', 'release starts before the strike by', 'ms', 'above', 115, 4, 'release'),
   sign(
@@ -57,7 +57,7 @@ export const MEASURED_SIGNS: readonly MeasuredSign[] = [
   sign('held-wrist', 'held-off', 'wrist angle at strike', '°', 'below', 140, 8),
   sign('chest-at-strike', 'body-stall', 'chest speed at strike, share of its peak', '%', 'below', 35, 6),
   {
-    ...sign('driver-attack', 'steep-attack', 'attack angle with the driver', '°', 'below', -1, 1),
+    ...sign('driver-attack', 'steep-attack', 'attack angle with the driver', '°', 'below', -1, 0.8),
     signWords: ['up', 'down'],
   },
   sign('strike-offset', 'off-centre', 'mean strike distance from the centre', 'mm', 'above', 8, 2, 'strike-spot'),

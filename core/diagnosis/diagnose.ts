@@ -70,15 +70,21 @@ export function diagnose(findings: readonly Finding[]): Diagnosis {
   const chance = new Map(ranked.map((f) => [f.id, f.chance]));
   const likely = new Set(ranked.filter((f) => f.chance >= LIKELY).map((f) => f.id));
   const changeable = (id: string): boolean => FAULTS.find((f) => f.id === id)?.changeable ?? true;
+  // A cause that is only inferred from its neighbours is not named: it has to show a sign of its own.
+  const shows = new Set(findings.filter((f) => f.logOdds > 0).map((f) => f.fault));
   const candidates = FAULTS.filter(
     (f) =>
       f.changeable &&
+      shows.has(f.id) &&
       likely.has(f.id) &&
       !FAULT_EDGES.some((e) => e.to === f.id && likely.has(e.from) && changeable(e.from)),
   );
   const worth = new Map(candidates.map((f) => [f.id, faultsRemovedWith(network, evidence, f.id)]));
   candidates.sort(
-    (a, b) => (worth.get(b.id) ?? 0) - (worth.get(a.id) ?? 0) || STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage),
+    (a, b) =>
+      Number(shows.has(b.id)) - Number(shows.has(a.id)) ||
+      (worth.get(b.id) ?? 0) - (worth.get(a.id) ?? 0) ||
+      STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage),
   );
   const root = candidates[0];
   const missing = whatIsMissing(findings);

@@ -17,6 +17,8 @@ export interface Inference {
   readonly mostLikelyRoot: string | null;
 }
 
+/** Evidence beyond e^±100 is certainty; the bound keeps products of it above the smallest number. */
+const MOST_LOG_ODDS = 100;
 /** A cause at or below this chance counts as unlikely when the root is named. */
 const UNLIKELY = 0.5;
 
@@ -70,7 +72,7 @@ class NoisyOrModel {
       const view = makeFactor([i], [size], () => 1);
       views.push(view);
       factors.push(view);
-      const odds = logOdds.get(i) ?? 0;
+      const odds = Math.max(-MOST_LOG_ODDS, Math.min(MOST_LOG_ODDS, logOdds.get(i) ?? 0));
       if (odds !== 0) factors.push(makeFactor([i], [size], ([x]) => 1 / (1 + Math.exp(x > 0 ? -odds : odds))));
       const keep = 1 - this.network.faults[i].prior;
       const causes = this.causes[i];

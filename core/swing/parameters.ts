@@ -89,9 +89,9 @@ const drive = (torqueNm: number, onsetS: number, riseS: number, maxSpeedRadPerS:
 /** Skilled male of 1.78 m and 78 kg with a driver; segments after de Leva 1996, drives fitted to 112.65 mph in 266 ms. */
 export const SKILLED_PLAYER: SwingParameters = {
   segments: {
-    hips: { inertiaKgM2: 0.360817392 },
-    torso: { inertiaKgM2: 0.269377368, shoulderRadiusM: 0.20292 },
-    arm: { massKg: 6.55044, comM: 0.2923847625316028, inertiaKgM2: 0.2068803766531755, lengthM: 0.6141 },
+    hips: { inertiaKgM2: 0.36081739199999996 },
+    torso: { inertiaKgM2: 0.269377368, shoulderRadiusM: 0.20292000000000002 },
+    arm: { massKg: 6.550439999999999, comM: 0.2923847625316028, inertiaKgM2: 0.2068803766531755, lengthM: 0.6141 },
     club: { massKg: 0.31, comM: 0.789, inertiaKgM2: 0.05484553666666661, headDistanceM: 1.063 },
   },
   gravityInPlaneMps2: 7.514895986997175,
