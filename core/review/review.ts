@@ -83,7 +83,9 @@ function judge(
 ): Judged {
   const since = means.slice(baselineCount);
   const compared = options.compare === 'latest' ? since.slice(-1) : since;
-  const starts = [baselineCount, ...levelStarts.filter((k) => k > baselineCount), means.length];
+  // A latest session that is compared alone may be a new level: it does not count as scatter of those before it.
+  const alone = options.compare === 'latest' ? [means.length - 1] : [];
+  const starts = [...new Set([baselineCount, ...levelStarts.filter((k) => k > baselineCount), ...alone, means.length])];
   const levels = starts.slice(1).map((end, i) => means.slice(starts[i], end));
   const posterior = gainPosterior(means.slice(0, baselineCount), levels, compared, speed, extraVariance);
   return { posterior, verdict: verdictOf(posterior, options.smallestGainMps, options.goal) };
