@@ -154,7 +154,9 @@ export const feedSchema = yup.object({
       yup.object({
         deviceShotId: yup.string().trim().required().max(80),
         struckAt: moment().required(),
-        row: yup.object().required(),
+        row: yup
+          .mixed<Record<string, unknown>>((v): v is Record<string, unknown> => typeof v === 'object' && v !== null)
+          .required(),
       }),
     )
     .required()

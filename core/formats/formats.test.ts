@@ -98,7 +98,9 @@ describe('shots.csv', () => {
 
   test('what is written is read back, for both hands', () => {
     const value = (f: (typeof SHOT_FIELDS)[number]) =>
-      fc.option(fc.double({ min: f.range[0] * (f.range[0] > 0 ? 1.1 : 0.9), max: f.range[1] * 0.9, noNaN: true }), { nil: undefined });
+      fc.option(fc.double({ min: f.range[0] * (f.range[0] > 0 ? 1.1 : 0.9), max: f.range[1] * 0.9, noNaN: true }), {
+        nil: undefined,
+      });
     const values = fc
       .record(Object.fromEntries(SHOT_FIELDS.map((f) => [f.key, value(f)])))
       .map((v) => ({ ...v, clubSpeedMps: 40 }) as ShotValues);

@@ -48,16 +48,16 @@ function findColumn(table: DelimitedTable, name: string, unit: string): number {
 export function readMotionCsv(text: string, fileName = 'motion.csv'): MotionCapture {
   const table = readDelimited(text, fileName);
   const time = findColumn(table, 'time', 's');
-  const rateColumns = SEGMENTS.map((s) => [s, findColumn(table, COLUMN_OF[s], 'dps')] as const);
-  const clubColumn = rateColumns[3][1];
-  if (time < 0 || clubColumn < 0) {
-    const missing = time < 0 ? 'time_s' : 'club_dps';
+  const refuse = (missing: string): never => {
     throw new InputError(
       'wrong-header',
       `${fileName}, line ${table.headerLine}: no column "${missing}". Expected time_s, hips_dps, chest_dps, lead_arm_dps, club_dps; found ${table.header.slice(0, 8).join(', ')}.`,
       `line ${table.headerLine}`,
     );
-  }
+  };
+  if (time < 0) refuse('time_s');
+  const rateColumns = SEGMENTS.map((s) => [s, findColumn(table, COLUMN_OF[s], 'dps')] as const);
+  if (rateColumns[3][1] < 0) refuse('club_dps');
   const ratesRadPerS: Partial<Record<Segment, number[]>> = {};
   const anglesRad: Partial<Record<Segment, number[]>> = {};
   for (const [segment, column] of rateColumns) {

@@ -27,7 +27,7 @@ export function feedRoutes({ db, hub }: Services): Router {
     if (!block) throw new Problem(409, 'no-open-block', 'No block is listening. Start a block in a lesson first.');
     const shots: NewShot[] = input.shots.map((s, i) => {
       const name = `shot ${i + 1} (${s.deviceShotId})`;
-      const read = readShotsCsv(rowToCsv(s.row as Record<string, unknown>), block.handedness, name).shots[0];
+      const read = readShotsCsv(rowToCsv(s.row), block.handedness, name).shots[0];
       return {
         id: randomUUID(),
         source: 'feed',

@@ -1,0 +1,585 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import type {
+  LedgerAnswer,
+  LessonAnswer,
+  PracticeAnswer,
+  PrescribeAnswer,
+  ReviewAnswer,
+  StudentAnswer,
+  TodayAnswer,
+} from '../api/types.ts';
+import { TestServer, uuid } from './test-support.ts';
+
+jest.setTimeout(120_000);
+const CAST = readFileSync(join(import.meta.dirname, '../core/capture/fixtures/motion/01-cast-500hz.csv'), 'utf8');
+const EVEN = readFileSync(join(import.meta.dirname, '../core/capture/fixtures/motion/00-even-240hz.csv'), 'utf8');
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await TestServer.open();
+});
+afterAll(() => server.db.close());
+
+const count = async (table: 'shots' | 'imports' | 'motions' | 'practice_sets'): Promise<number> => {
+  const queries = {
+    shots: 'select count(*)::int as n from shots',
+    imports: 'select count(*)::int as n from imports',
+    motions: 'select count(*)::int as n from motions',
+    practice_sets: 'select count(*)::int as n from practice_sets',
+  };
+  return (await server.db.query<{ n: number }>(queries[table]))[0].n;
+};
+
+describe('accounts', () => {
+  test('an empty practice asks for an account, makes it once, and signs in', async () => {
+    expect((await server.http.get('/api/setup')).body).toEqual({ needsAccount: true });
+    await server.http
+      .post('/api/setup')
+      .send({ practiceName: 'P', name: 'N', signIn: 's', password: 'short' })
+      .expect(422);
+    await server.setUp();
+    expect((await server.http.get('/api/setup')).body).toEqual({ needsAccount: false });
+    const again = await server.http
+      .post('/api/setup')
+      .send({ practiceName: 'P', name: 'N', signIn: 's', password: 'long enough 2' });
+    expect(again.status).toBe(409);
+    expect(again.headers['content-type']).toContain('application/problem+json');
+    expect((await server.call('get', '/session')).body).toMatchObject({
+      name: 'Tester',
+      practiceName: 'Test range',
+      settings: { speedUnit: 'mph' },
+    });
+  });
+  test('the cookie is HttpOnly and SameSite; only its fingerprint is stored', async () => {
+    const res = await server.http
+      .post('/api/session')
+      .send({ signIn: 'TESTER', password: 'long enough 1' })
+      .expect(201);
+    const cookie = (res.headers['set-cookie'] as unknown as string[])[0];
+    expect(cookie).toMatch(/HttpOnly/);
+    expect(cookie).toMatch(/SameSite=Strict/);
+    const token = /maple_sign_in=([^;]+)/.exec(cookie)?.[1] ?? '';
+    const stored = await server.db.query<{ token_hash: string }>('select token_hash from sign_ins');
+    expect(stored.map((r) => r.token_hash)).not.toContain(token);
+    const [{ password_hash }] = await server.db.query<{ password_hash: string }>(
+      'select password_hash from instructors',
+    );
+    expect(password_hash).not.toContain('long enough');
+  });
+  test('a wrong password and an unknown name get the same answer', async () => {
+    const wrong = await server.http.post('/api/session').send({ signIn: 'tester', password: 'not it at all' });
+    const unknown = await server.http.post('/api/session').send({ signIn: 'nobody', password: 'not it at all' });
+    expect([wrong.status, unknown.status]).toEqual([401, 401]);
+    expect(wrong.body).toEqual(unknown.body);
+  });
+  test('without a sign-in nothing is answered, and signing out ends it', async () => {
+    for (const path of ['/students', '/today', '/session', `/lessons/${uuid()}`])
+      await server.http.get(`/api${path}`).expect(401);
+    const res = await server.http.post('/api/session').send({ signIn: 'tester', password: 'long enough 1' });
+    const cookie = (res.headers['set-cookie'] as unknown as string[])[0].split(';')[0];
+    await server.call('get', '/session', undefined, cookie).expect(200);
+    await server.call('delete', '/session', undefined, cookie).expect(204);
+    await server.call('get', '/session', undefined, cookie).expect(401);
+  });
+  test('a write from another origin is refused', async () => {
+    const id = uuid();
+    const res = await server.http
+      .put(`/api/students/${id}`)
+      .set('Cookie', server.cookie)
+      .set('Origin', 'http://elsewhere.example')
+      .send({ name: 'X' });
+    expect(res.status).toBe(403);
+    expect(res.body.code).toBe('foreign-origin');
+    await server.http
+      .post('/api/session')
+      .set('Sec-Fetch-Site', 'cross-site')
+      .send({ signIn: 'a', password: 'b' })
+      .expect(403);
+  });
+  test('settings are kept', async () => {
+    await server
+      .call('put', '/settings', { speedUnit: 'm/s', distanceUnit: 'm', theme: 'bay', smallestGainMps: 0.5 })
+      .expect(200);
+    expect((await server.call('get', '/session')).body.settings).toMatchObject({ speedUnit: 'm/s', theme: 'bay' });
+    await server.call('put', '/settings', { theme: 'pink' }).expect(422);
+    await server.call('put', '/settings', {}).expect(200);
+  });
+  test('headers keep the page to itself', async () => {
+    const { headers } = await server.http.get('/api/setup');
+    expect(headers['content-security-policy']).toContain("default-src 'self'");
+    expect(headers['content-security-policy']).not.toContain('upgrade-insecure-requests');
+    expect(headers['x-powered-by']).toBeUndefined();
+    expect(headers['cache-control']).toBe('no-store');
+  });
+});
+
+describe('students', () => {
+  test('are added, edited, found by name, and bad fields are named', async () => {
+    const id = await server.student({ name: 'Quill Marsh', heightM: 1.8, massKg: 80, goalDate: '2027-04-03' });
+    await server.student({ name: 'Quill Reed' });
+    const found = await server.call('get', '/students?search=quill%20m');
+    expect(found.body.students.map((s: { name: string }) => s.name)).toEqual(['Quill Marsh']);
+    const { body } = await server.call('get', `/students/${id}`);
+    expect((body as StudentAnswer).student).toMatchObject({
+      name: 'Quill Marsh',
+      heightM: 1.8,
+      goalDate: '2027-04-03',
+      sessionsPerWeek: 3,
+    });
+    const bad = await server.call('put', `/students/${uuid()}`, {
+      name: 'X',
+      handedness: 'both',
+      birthYear: 1990,
+      level: 'club',
+      goalKind: 'gain',
+    });
+    expect(bad.status).toBe(422);
+    expect(bad.body).toMatchObject({ code: 'bad-field', where: 'handedness' });
+    await server
+      .call('put', `/students/${id}`, {
+        name: '',
+        handedness: 'right',
+        birthYear: 1990,
+        level: 'club',
+        goalKind: 'gain',
+      })
+      .expect(422);
+    await server.call('get', '/students/not-an-id').expect(404);
+  });
+  test('a name that looks like code is a name', async () => {
+    const name = `Robin'); drop table students; -- <b>é</b>`;
+    const id = await server.student({ name });
+    expect((await server.call('get', `/students/${id}`)).body.student.name).toBe(name);
+  });
+  test('the list is paged', async () => {
+    for (let i = 0; i < 31; i++) await server.student({ name: `Page ${String(i).padStart(2, '0')}` });
+    const first = await server.call('get', '/students?search=page');
+    expect(first.body.students).toHaveLength(30);
+    const second = await server.call('get', `/students?search=page&offset=${first.body.nextOffset}`);
+    expect(second.body).toMatchObject({ nextOffset: null });
+    expect(second.body.students).toHaveLength(1);
+  });
+  test('a screen is kept with both sides, in degrees again', async () => {
+    const id = await server.student();
+    const screen = {
+      id: uuid(),
+      takenOn: '2026-03-01',
+      trunkTurnLeadDeg: 48.5,
+      trunkTurnTrailDeg: 36,
+      balanceLeadS: 12,
+      heelRaises: 9,
+    };
+    await server.call('post', `/students/${id}/screens`, screen).expect(201);
+    await server.call('post', `/students/${id}/screens`, screen).expect(201);
+    const { body } = await server.call('get', `/students/${id}`);
+    expect(body.screens).toHaveLength(1);
+    expect(body.screens[0]).toMatchObject({
+      trunkTurnLeadDeg: 48.5,
+      trunkTurnTrailDeg: 36,
+      toeExtensionLeadDeg: null,
+      heelRaises: 9,
+    });
+    await server.call('post', `/students/${id}/screens`, { ...screen, id: uuid(), trunkTurnLeadDeg: 400 }).expect(422);
+  });
+});
+
+describe('every row belongs to a practice', () => {
+  test('another practice sees and changes nothing of it', async () => {
+    const studentId = await server.student({ name: 'Hidden Oak' });
+    const lessonId = await server.lesson(studentId);
+    const blockId = await server.block(lessonId);
+    await server.shots(blockId, [90]);
+    const shotId = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0].shots[0].id;
+    const other = await server.otherPractice();
+    expect((await server.call('get', '/students?search=hidden', undefined, other)).body.students).toEqual([]);
+    for (const path of [
+      `/students/${studentId}`,
+      `/lessons/${lessonId}`,
+      `/lessons/${lessonId}/ledger`,
+      `/lessons/${lessonId}/review`,
+      `/lessons/${lessonId}/prescribe`,
+    ]) {
+      await server.call('get', path, undefined, other).expect(404);
+    }
+    await server
+      .call(
+        'put',
+        `/students/${studentId}`,
+        { name: 'Taken', handedness: 'right', birthYear: 1990, level: 'club', goalKind: 'gain' },
+        other,
+      )
+      .expect(404);
+    await server
+      .call('post', `/students/${studentId}/lessons`, { id: uuid(), startsAt: new Date().toISOString() }, other)
+      .expect(404);
+    await server
+      .call(
+        'post',
+        `/lessons/${lessonId}/blocks`,
+        { id: uuid(), club: 'driver', withBall: true, condition: 'normal' },
+        other,
+      )
+      .expect(404);
+    await server
+      .call('post', `/blocks/${blockId}/shots`, { id: uuid(), values: { clubSpeedMps: 40 } }, other)
+      .expect(404);
+    await server.call('patch', `/shots/${shotId}`, { reason: 'mine' }, other).expect(404);
+    await server.call('post', `/students/${studentId}/practice-link`, {}, other).expect(404);
+    await server
+      .upload(`/blocks/${blockId}/imports/shots?id=${uuid()}`, 'club,club_speed_mph\ndriver,90\n', other)
+      .expect(404);
+    const { body } = await server.call('get', `/students/${studentId}`);
+    expect(body.student.name).toBe('Hidden Oak');
+    expect(body.lessons).toHaveLength(1);
+  });
+});
+
+describe('blocks and shots', () => {
+  test('typed, imported and live shots meet in one block; statistics leave out what is set aside', async () => {
+    const lessonId = await server.lesson(await server.student({ handedness: 'left' }));
+    const blockId = await server.block(lessonId, { cue: 'let go', feel: 'heavy', effort: 7 });
+    const shot = { id: uuid(), values: { clubSpeedMps: 40, ballSpeedMps: 58, pathOutDeg: -3 } };
+    await server.call('post', `/blocks/${blockId}/shots`, shot).expect(201);
+    await server.call('post', `/blocks/${blockId}/shots`, shot).expect(201);
+    await server
+      .upload(
+        `/blocks/${blockId}/imports/shots?id=${uuid()}&name=a.csv`,
+        'club,club_speed_mph,path_deg\ndriver,92,4\ndriver,60,1\n',
+      )
+      .expect(201);
+    const feed = {
+      deviceId: 'm1',
+      shots: [
+        {
+          deviceShotId: '1',
+          struckAt: new Date().toISOString(),
+          row: { club: 'driver', club_speed_mph: 91, path_deg: 2 },
+        },
+      ],
+    };
+    const post = () => server.http.post('/api/feed/shots').set('x-feed-key', server.feedKey).send(feed);
+    expect((await post().expect(201)).body).toEqual({ added: 1, repeated: 0 });
+    expect((await post().expect(201)).body).toEqual({ added: 0, repeated: 1 });
+    let block = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0];
+    expect(block).toMatchObject({ cue: 'let go', feel: 'heavy', effort: 7, listening: true });
+    expect(block.shots.map((s) => s.source).sort()).toEqual(['feed', 'file', 'file', 'typed']);
+    const live = block.shots.find((s) => s.source === 'feed');
+    expect(live?.values.pathOutDeg).toBeCloseTo(-2, 6);
+    const slow = block.shots.find((s) => (s.values.clubSpeedMps ?? 0) < 30);
+    await server.call('patch', `/shots/${slow?.id}`, { reason: 'mishit' }).expect(204);
+    block = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0];
+    expect(block.statistics).toMatchObject({ swings: 3, setAside: 1 });
+    await server.call('patch', `/shots/${slow?.id}`, { reason: null }).expect(204);
+    block = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0];
+    expect(block.statistics).toMatchObject({ swings: 4, setAside: 0 });
+  });
+  test('only one block listens; without one the feed is told so; a wrong key is refused', async () => {
+    const lessonId = await server.lesson(await server.student());
+    const first = await server.block(lessonId);
+    await server.block(lessonId, { club: 'iron' });
+    const blocks = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks;
+    expect(blocks.map((b) => b.listening)).toEqual([false, true]);
+    await server.call('patch', `/blocks/${first}`, { listening: true }).expect(204);
+    await server.call('patch', `/blocks/${first}`, { listening: false }).expect(204);
+    const feed = {
+      deviceId: 'm2',
+      shots: [{ deviceShotId: '1', struckAt: new Date().toISOString(), row: { club: 'driver', club_speed_mph: 91 } }],
+    };
+    expect(
+      (await server.http.post('/api/feed/shots').set('x-feed-key', server.feedKey).send(feed).expect(409)).body.code,
+    ).toBe('no-open-block');
+    await server.http.post('/api/feed/shots').set('x-feed-key', 'guess').send(feed).expect(401);
+  });
+  test('an impossible typed shot is refused and nothing is kept', async () => {
+    const blockId = await server.block(await server.lesson(await server.student()));
+    const before = await count('shots');
+    for (const values of [{}, { clubSpeedMps: 'fast' }, { clubSpeedMps: 4e8 }, { clubSpeedMps: 40, attackDeg: 95 }]) {
+      await server.call('post', `/blocks/${blockId}/shots`, { id: uuid(), values }).expect(422);
+    }
+    expect(await count('shots')).toBe(before);
+  });
+});
+
+describe('imports are all or nothing', () => {
+  let blockId = '';
+  beforeAll(async () => {
+    blockId = await server.block(await server.lesson(await server.student()));
+  });
+  const two = CAST.split('\n');
+  const later = two.filter((l) => /^\d/.test(l)).map((l) => l.replace(/^[\d.]+/, (t) => (Number(t) + 2.1).toFixed(5)));
+  test.each([
+    ['shots', 'a wrong header', 'a,b\n1,2\n', 'wrong-header', 'line 1'],
+    ['shots', 'a text where a number belongs', 'club,club_speed_mph\ndriver,90\ndriver,x\n', 'not-a-number', 'line 3'],
+    ['shots', 'a missing unit', 'club,club_speed\ndriver,90\n', 'missing-unit', 'club_speed'],
+    ['shots', 'an empty file', '', 'empty-file', ''],
+    ['shots', 'NaN', 'club,club_speed_mph\ndriver,90\ndriver,NaN\n', 'not-a-number', 'line 3'],
+    ['shots', '1e9 mph', 'club,club_speed_mph\ndriver,90\ndriver,1e9\n', 'out-of-range', 'line 3'],
+    ['motion', 'two swings', [...two, ...later].join('\n'), 'two-swings', 's'],
+    ['motion', 'a start after the top', [...two.slice(0, 4), ...two.slice(690)].join('\n'), 'no-top', 's'],
+    [
+      'motion',
+      'curves of zeros',
+      two.map((l) => (/^\d/.test(l) ? l.replace(/,[-\d.]+/g, ',0') : l)).join('\n'),
+      'no-swing',
+      'club',
+    ],
+    ['motion', 'an empty file', '\n', 'empty-file', ''],
+    ['motion', 'shots instead of motion', 'club,club_speed_mph\ndriver,90\n', 'wrong-header', 'line 1'],
+  ])('%s: %s', async (kind, _, text, code, where) => {
+    const before = [await count('shots'), await count('imports'), await count('motions')];
+    const res = await server.upload(`/blocks/${blockId}/imports/${kind}?id=${uuid()}&name=mine.csv`, text);
+    expect(res.status).toBe(422);
+    expect(res.body.code).toBe(code);
+    expect(res.body.where).toContain(where);
+    expect(res.body.detail.length).toBeGreaterThan(20);
+    expect([await count('shots'), await count('imports'), await count('motions')]).toEqual(before);
+  });
+  test('a file past the limit is refused with the number', async () => {
+    const res = await server.upload(`/blocks/${blockId}/imports/shots?id=${uuid()}`, 'x'.repeat(20 * 1024 * 1024 + 10));
+    expect(res.status).toBe(413);
+    expect(res.body.detail).toContain('20 MB');
+  });
+  test('the same file twice is recognised; the same request twice is harmless', async () => {
+    const id = uuid();
+    const file = 'club,club_speed_mph\ndriver,81\ndriver,82\n';
+    await server.upload(`/blocks/${blockId}/imports/shots?id=${id}&name=twice.csv`, file).expect(201);
+    const before = await count('shots');
+    await server.upload(`/blocks/${blockId}/imports/shots?id=${id}&name=twice.csv`, file).expect(201);
+    const again = await server.upload(`/blocks/${blockId}/imports/shots?id=${uuid()}&name=copy.csv`, file);
+    expect(again.status).toBe(409);
+    expect(again.body).toMatchObject({ code: 'already-here' });
+    expect(again.body.detail).toContain('twice.csv');
+    expect(await count('shots')).toBe(before);
+  });
+  test('a motion file is analysed, thinned for the picture, and kept as it came', async () => {
+    const lessonId = await server.lesson(await server.student());
+    const b = await server.block(lessonId);
+    await server.upload(`/blocks/${b}/imports/motion?id=${uuid()}&name=swing.csv`, CAST).expect(201);
+    const motion = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0].motions[0];
+    expect(motion.sequence.order).toEqual(['hips', 'chest', 'leadArm', 'club']);
+    expect(motion.curves.timeS.length).toBeLessThan(600);
+    expect(motion.curves.dps.club).toHaveLength(motion.curves.timeS.length);
+    expect(motion.curves.timeS[motion.curves.timeS.length - 1]).toBeLessThanOrEqual(0);
+    const [{ content }] = await server.db.query<{ content: string }>('select content from motions where id = $1', [
+      motion.id,
+    ]);
+    expect(content).toBe(CAST);
+  });
+});
+
+describe('from findings to a verdict', () => {
+  test('measured and seen findings meet; another motion file changes the ranking; the verdict is kept as it was', async () => {
+    const lessonId = await server.lesson(await server.student());
+    const blockId = await server.block(lessonId);
+    const ledger = async (): Promise<LedgerAnswer> =>
+      (await server.call('get', `/lessons/${lessonId}/ledger`)).body as LedgerAnswer;
+    const empty = await ledger();
+    expect(empty.root).toBeNull();
+    expect(empty.missing.length).toBeGreaterThan(2);
+    await server.upload(`/blocks/${blockId}/imports/motion?id=${uuid()}&name=cast.csv`, CAST).expect(201);
+    await server
+      .call('put', `/lessons/${lessonId}/signs/release-half-way`, { id: uuid(), grade: 'clear', note: 'gone early' })
+      .expect(204);
+    const found = await ledger();
+    expect(found.root).toBe('early-release');
+    expect(found.sentence).toContain('Throws the angle early');
+    expect(found.findings.find((f) => f.kind === 'seen')?.text).toContain('gone early');
+    const reasons = found.faults.find((f) => f.id === 'early-release')?.reasons ?? [];
+    expect(reasons.some((r) => r.findingId === 'seen:release-half-way' && r.logOdds > 0)).toBe(true);
+
+    const verdictId = uuid();
+    await server.call('post', `/lessons/${lessonId}/verdict`, { id: verdictId, target: 'tension' }).expect(422);
+    await server.call('post', `/lessons/${lessonId}/verdict`, { id: verdictId, target: 'no-fault' }).expect(422);
+    await server
+      .call('post', `/lessons/${lessonId}/verdict`, { id: verdictId, target: 'tension', reason: 'grips like a vice' })
+      .expect(201);
+    await server.call('put', `/lessons/${lessonId}/signs/release-half-way`, { id: uuid(), grade: null }).expect(204);
+    const after = await ledger();
+    expect(after.findings.some((f) => f.kind === 'seen')).toBe(false);
+    expect(after.verdict).toMatchObject({
+      target: 'tension',
+      proposed: 'early-release',
+      overruled: true,
+      reason: 'grips like a vice',
+    });
+    expect(after.verdict?.findings.some((f) => f.id === 'seen:release-half-way')).toBe(true);
+    await server.call('put', `/lessons/${lessonId}/signs/no-such`, { id: uuid(), grade: 'clear' }).expect(422);
+  });
+  test('a sound swing leads to no root', async () => {
+    const lessonId = await server.lesson(await server.student());
+    await server
+      .upload(`/blocks/${await server.block(lessonId)}/imports/motion?id=${uuid()}&name=even.csv`, EVEN)
+      .expect(201);
+    expect(((await server.call('get', `/lessons/${lessonId}/ledger`)).body as LedgerAnswer).root).toBeNull();
+  });
+});
+
+describe('from a plan to a notch', () => {
+  test('plan, practice by private link, ladder, gain and notch', async () => {
+    const studentId = await server.student({ name: 'Notch Maker' });
+    const swings = (mph: number): number[] => [-1, -0.5, 0, 0.5, 1, -0.3, 0.3].map((d) => mph + d);
+    await server.shots(await server.block(await server.lesson(studentId, 42)), swings(90));
+    const second = await server.lesson(studentId, 35);
+    await server.shots(await server.block(second), swings(90.3));
+    await server
+      .call('post', `/lessons/${second}/verdict`, { id: uuid(), target: 'early-release', reason: 'seen on video' })
+      .expect(201);
+    const prescribe = (await server.call('get', `/lessons/${second}/prescribe`)).body as PrescribeAnswer;
+    expect(prescribe.target).toBe('early-release');
+    expect(prescribe.choices.filter((c) => c.open).length).toBeGreaterThanOrEqual(2);
+    expect(prescribe.choices.find((c) => !c.open)?.closedBecause.join()).toMatch(/Needs|Only/);
+
+    const planDrillId = uuid();
+    const drill = {
+      id: planDrillId,
+      drillId: 'throw-bend-extend',
+      rung: 1,
+      cue: 'throw',
+      sets: 2,
+      reps: 8,
+      sessionsPerWeek: 3,
+    };
+    const plan = {
+      id: uuid(),
+      target: 'early-release',
+      startsOn: new Date(Date.now() - 35 * 86_400_000).toISOString().slice(0, 10),
+      drills: [drill],
+    };
+    await server.call('post', `/lessons/${second}/plan`, { ...plan, drills: [{ ...drill, rung: 8 }] }).expect(422);
+    const closed = prescribe.choices.find((c) => !c.open)?.drillId ?? '';
+    expect(
+      (
+        await server.call('post', `/lessons/${second}/plan`, {
+          ...plan,
+          drills: [{ ...drill, drillId: closed, rung: 1 }],
+        })
+      ).body.code,
+    ).toBe('drill-closed');
+    await server.call('post', `/lessons/${second}/plan`, plan).expect(201);
+    await server.call('post', `/lessons/${second}/plan`, plan).expect(201);
+
+    const { path } = (await server.call('post', `/students/${studentId}/practice-link`, {})).body as { path: string };
+    expect(path).toMatch(/^\/practice\/[\w-]{22}$/);
+    const page = (await server.http.get(`/api${path}`).expect(200)).body as PracticeAnswer;
+    expect(page.drills).toHaveLength(1);
+    expect(page.cautions.length).toBeGreaterThan(3);
+    expect(page.week.length).toBe(3);
+    const set = (passed: number, reset: number, daysAgo: number) => ({
+      id: uuid(),
+      planDrillId,
+      doneAt: new Date(Date.now() - daysAgo * 86_400_000).toISOString(),
+      passed,
+      reset,
+      swish: 'past',
+      easeWithoutBall: 7,
+      easeWithBall: 6,
+      pain: false,
+    });
+    const first = set(7, 1, 33);
+    await server.http.post(`/api${path}/sets`).send(first).expect(201);
+    const before = await count('practice_sets');
+    await server.http.post(`/api${path}/sets`).send(first).expect(201);
+    expect(await count('practice_sets')).toBe(before);
+    await server.http
+      .post(`/api${path}/sets`)
+      .send({ ...set(1, 1, 31), planDrillId: uuid() })
+      .expect(404);
+    await server.http
+      .post(`/api${path}/sets`)
+      .send({ ...set(1, 1, 31), swish: 'loud' })
+      .expect(422);
+
+    const third = await server.lesson(studentId, 28);
+    await server.shots(await server.block(third), swings(95.6));
+    await server.call('post', `/lessons/${third}/sets`, set(8, 0, 28)).expect(201);
+    let review = (await server.call('get', `/lessons/${third}/review`)).body as ReviewAnswer;
+    expect(review.practice.map((s) => s.witnessed)).toEqual([false, true]);
+    expect(review.proposals[0]).toMatchObject({ move: 'up', rung: 2 });
+    expect(review.repeatBlock).toEqual({ club: 'driver', withBall: true, condition: 'normal' });
+    await server
+      .call('post', `/lessons/${third}/decisions`, { id: uuid(), planDrillId, chosen: 'up', reason: '' })
+      .expect(201);
+    await server
+      .call('post', `/lessons/${third}/decisions`, { id: uuid(), planDrillId, chosen: 'up', reason: '' })
+      .expect(201);
+    expect(((await server.http.get(`/api${path}`)).body as PracticeAnswer).drills[0].rung).toBe(2);
+
+    const fourth = await server.lesson(studentId, 21);
+    await server.shots(await server.block(fourth), swings(95.9));
+    review = (await server.call('get', `/lessons/${fourth}/review`)).body as ReviewAnswer;
+    expect(review.gain).toMatchObject({ verdict: 'gained', baselineSessions: 2 });
+    expect(review.gain?.notches).toHaveLength(1);
+    const { stick } = (await server.call('get', `/students/${studentId}`)).body as StudentAnswer;
+    expect(stick.notches).toHaveLength(1);
+    // A lesson looked at later still shows its own day.
+    expect(((await server.call('get', `/lessons/${third}/review`)).body as ReviewAnswer).gain?.notches).toEqual([]);
+
+    const fresh = ((await server.call('post', `/students/${studentId}/practice-link`, {})).body as { path: string })
+      .path;
+    await server.http.get(`/api${path}`).expect(404);
+    await server.http.get(`/api${fresh}`).expect(200);
+    await server.call('delete', `/students/${studentId}/practice-link`).expect(204);
+    expect((await server.http.get(`/api${fresh}`).expect(404)).body.code).toBe('link-withdrawn');
+  });
+  test('a flagged student’s plan and practice page stay closed until clearance is recorded', async () => {
+    const flagged = { name: 'Waits', flags: ['back'] };
+    const studentId = await server.student(flagged);
+    const lessonId = await server.lesson(studentId);
+    const plan = {
+      id: uuid(),
+      target: 'tension',
+      startsOn: '2026-03-01',
+      drills: [{ id: uuid(), drillId: 'feet-together', rung: 2, sets: 2, reps: 8, sessionsPerWeek: 2 }],
+    };
+    expect((await server.call('post', `/lessons/${lessonId}/plan`, plan)).body).toMatchObject({ code: 'drill-closed' });
+    const { path } = (await server.call('post', `/students/${studentId}/practice-link`, {})).body as { path: string };
+    expect(((await server.http.get(`/api${path}`)).body as PracticeAnswer).planClosed).toBe(true);
+    await server
+      .call('put', `/students/${studentId}`, {
+        ...flagged,
+        handedness: 'right',
+        birthYear: 1985,
+        level: 'club',
+        goalKind: 'gain',
+        kit: ['iron'],
+        places: ['range'],
+        clearedOn: '2026-02-20',
+        clearanceNote: 'by the physiotherapist',
+      })
+      .expect(200);
+    await server.call('post', `/lessons/${lessonId}/plan`, plan).expect(201);
+    expect(((await server.http.get(`/api${path}`)).body as PracticeAnswer).drills).toHaveLength(1);
+  });
+  test('pain stops the drill and comes first today', async () => {
+    const studentId = await server.student({ name: 'Sore Back' });
+    const lessonId = await server.lesson(studentId, 2);
+    const planDrillId = uuid();
+    const drills = [{ id: planDrillId, drillId: 'feet-together', rung: 2, sets: 2, reps: 8, sessionsPerWeek: 2 }];
+    await server
+      .call('post', `/lessons/${lessonId}/plan`, { id: uuid(), target: 'tension', startsOn: '2026-03-01', drills })
+      .expect(201);
+    const { path } = (await server.call('post', `/students/${studentId}/practice-link`, {})).body as { path: string };
+    const set = {
+      id: uuid(),
+      planDrillId,
+      passed: 4,
+      reset: 2,
+      swish: 'not heard',
+      pain: true,
+      painNote: 'lower back',
+    };
+    expect((await server.http.post(`/api${path}/sets`).send(set).expect(201)).body.stop).toBe(true);
+    const next = await server.lesson(studentId);
+    const review = (await server.call('get', `/lessons/${next}/review`)).body as ReviewAnswer;
+    expect(review.proposals[0].move).toBe('stop');
+    const today = (await server.call('get', '/today')).body as TodayAnswer;
+    expect(today.cameIn[0]).toMatchObject({ studentName: 'Sore Back', pain: true });
+    expect(today.lessons.find((l) => l.id === next)?.due.join()).toContain('Pain was noted');
+    await server
+      .call('post', `/lessons/${next}/decisions`, { id: uuid(), planDrillId, chosen: 'stop', reason: '' })
+      .expect(201);
+    expect(((await server.http.get(`/api${path}`)).body as PracticeAnswer).drills[0].sets).toBe(0);
+  });
+});

@@ -1,0 +1,118 @@
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import supertest from 'supertest';
+import { createApp } from './app.ts';
+import { openPGlite, pgliteDb, type Db } from './db/connection.ts';
+import { migrate } from './db/migrate.ts';
+
+const CACHE = join(import.meta.dirname, '..', '.cache');
+const MIGRATIONS = join(import.meta.dirname, 'db', 'migrations');
+
+/** A migrated, empty database as a file, made once for each state of the migrations: opening it is faster than migrating. */
+async function template(): Promise<Blob> {
+  const hash = createHash('sha256');
+  for (const f of readdirSync(MIGRATIONS).sort()) hash.update(readFileSync(join(MIGRATIONS, f)));
+  const file = join(CACHE, `empty-practice-${hash.digest('hex').slice(0, 16)}.tgz`);
+  if (!existsSync(file)) {
+    const pglite = await openPGlite(undefined);
+    await migrate(pgliteDb(pglite));
+    const dump = await pglite.dumpDataDir('gzip');
+    await pglite.close();
+    mkdirSync(CACHE, { recursive: true });
+    const half = `${file}.${process.pid}`;
+    writeFileSync(half, Buffer.from(await dump.arrayBuffer()));
+    renameSync(half, file);
+  }
+  return new Blob([readFileSync(file)]);
+}
+
+export const uuid = (): string => crypto.randomUUID();
+
+/** One server on a real PGlite in memory, with a signed-in instructor. */
+export class TestServer {
+  readonly db: Db;
+  readonly http: ReturnType<typeof supertest>;
+  feedKey = '';
+  cookie = '';
+
+  private constructor(db: Db) {
+    this.db = db;
+    const { app } = createApp({ db, log: pino({ level: 'silent' }), onFeedKey: (_, key) => (this.feedKey = key) });
+    this.http = supertest(app);
+  }
+
+  static async open(): Promise<TestServer> {
+    return new TestServer(pgliteDb(await openPGlite(undefined, await template())));
+  }
+
+  /** First-run account; the cookie of its sign-in is kept. */
+  async setUp(): Promise<void> {
+    const res = await this.http
+      .post('/api/setup')
+      .send({ practiceName: 'Test range', name: 'Tester', signIn: 'tester', password: 'long enough 1' });
+    this.cookie = (res.headers['set-cookie'] as unknown as string[])[0].split(';')[0];
+  }
+
+  /** A second practice straight in the database: the first-run page makes only one. @returns its sign-in cookie */
+  async otherPractice(): Promise<string> {
+    const { hashPassword } = await import('./accounts/secrets.ts');
+    const { insertInstructor, insertPractice } = await import('./accounts/queries.ts');
+    const practiceId = uuid();
+    const { salt, hash } = await hashPassword('another long one');
+    await insertPractice(this.db, practiceId, 'Other range', 'x');
+    await insertInstructor(this.db, { id: uuid(), practiceId, name: 'Other', signIn: 'other', salt, hash });
+    const res = await this.http.post('/api/session').send({ signIn: 'other', password: 'another long one' });
+    return (res.headers['set-cookie'] as unknown as string[])[0].split(';')[0];
+  }
+
+  call(method: 'get' | 'post' | 'put' | 'patch' | 'delete', path: string, body?: unknown, cookie = this.cookie) {
+    const req = this.http[method](`/api${path}`).set('Cookie', cookie);
+    return body === undefined ? req : req.send(body as object);
+  }
+
+  upload(path: string, text: string, cookie = this.cookie) {
+    return this.http.post(`/api${path}`).set('Cookie', cookie).set('Content-Type', 'text/csv').send(text);
+  }
+
+  async student(change: Record<string, unknown> = {}): Promise<string> {
+    const id = uuid();
+    await this.call('put', `/students/${id}`, {
+      name: 'Ada Birch',
+      handedness: 'right',
+      birthYear: 1985,
+      level: 'club',
+      goalKind: 'gain',
+      kit: ['driver', 'iron', 'club', 'racket', 'light stick'],
+      places: ['range', 'garden'],
+      ...change,
+    }).expect(200);
+    return id;
+  }
+
+  async lesson(studentId: string, daysAgo = 0): Promise<string> {
+    const id = uuid();
+    const startsAt = new Date(Date.now() - daysAgo * 86_400_000).toISOString();
+    await this.call('post', `/students/${studentId}/lessons`, { id, startsAt }).expect(201);
+    return id;
+  }
+
+  async block(lessonId: string, change: Record<string, unknown> = {}): Promise<string> {
+    const id = uuid();
+    await this.call('post', `/lessons/${lessonId}/blocks`, {
+      id,
+      club: 'driver',
+      withBall: true,
+      condition: 'normal',
+      ...change,
+    }).expect(201);
+    return id;
+  }
+
+  /** Shots at these speeds, in mph, into a block. */
+  async shots(blockId: string, mph: readonly number[]): Promise<void> {
+    const csv = ['club,club_speed_mph', ...mph.map((v) => `driver,${v}`)].join('\n');
+    await this.upload(`/blocks/${blockId}/imports/shots?id=${uuid()}&name=${uuid()}.csv`, csv).expect(201);
+  }
+}
