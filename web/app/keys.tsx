@@ -12,8 +12,14 @@ export const KEY_HELP: readonly (readonly [string, string])[] = [
   ['Esc', 'back out'],
 ];
 
-const typing = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+/** Inputs that take no text: keys work while one of them has the focus. */
+const NO_TEXT = ['radio', 'checkbox', 'range', 'button', 'submit', 'file'];
+
+const typing = (target: EventTarget | null): boolean => {
+  if (!(target instanceof HTMLElement)) return false;
+  if (target instanceof HTMLInputElement) return !NO_TEXT.includes(target.type);
+  return target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName);
+};
 
 /** Calls the handler of a key while mounted; none fire inside a text field or with a modifier. */
 export function useKeys(handlers: Readonly<Record<string, (() => void) | undefined>>): void {

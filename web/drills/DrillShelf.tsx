@@ -3,9 +3,10 @@ import styled from 'styled-components';
 import { ALWAYS_CAUTIONS } from '../../core/catalogue/cautions.ts';
 import { DRILLS } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import { Button, TextField } from '../parts/controls.tsx';
+import { Button } from '../parts/controls.tsx';
 import { DrillText } from '../parts/DrillText.tsx';
 import { Card, Cautions, Page, Soft, Spread } from '../parts/layout.tsx';
+import { SearchField } from '../parts/SearchField.tsx';
 
 const Columns = styled.div`
   display: grid;
@@ -43,9 +44,7 @@ export default function DrillShelf() {
     <Page>
       <Spread>
         <h1>Drill shelf</h1>
-        <div data-search>
-          <TextField label="Search drills and faults" value={search} onChange={(v) => set({ search: v })} />
-        </div>
+        <SearchField label="Search drills and faults" />
       </Spread>
       <Columns>
         <List aria-label="Drills">

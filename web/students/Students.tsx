@@ -5,9 +5,10 @@ import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { StudentCard } from '../../api/types.ts';
 import { call } from '../app/api.ts';
-import { Button, ButtonLink, TextField } from '../parts/controls.tsx';
+import { Button, ButtonLink } from '../parts/controls.tsx';
 import { Card, Failed, Grid, Page, Soft, Spread, Waiting } from '../parts/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
+import { SearchField } from '../parts/SearchField.tsx';
 
 const Name = styled.h2`
   overflow-wrap: anywhere;
@@ -20,7 +21,7 @@ interface StudentsPage {
 
 /** All students as cards with their sticks. */
 export default function Students() {
-  const [params, setParams] = useSearchParams();
+  const [params] = useSearchParams();
   const search = useDeferredValue(params.get('search') ?? '');
   const list = useInfiniteQuery({
     queryKey: ['students', search],
@@ -34,13 +35,7 @@ export default function Students() {
     <Page>
       <Spread>
         <h1>Students</h1>
-        <div data-search>
-          <TextField
-            label="Search by name"
-            value={params.get('search') ?? ''}
-            onChange={(v) => setParams(v ? { search: v } : {}, { replace: true })}
-          />
-        </div>
+        <SearchField label="Search by name" />
         <ButtonLink href="/students/new">Add a student</ButtonLink>
       </Spread>
       {list.isPending ? <Waiting what="students" /> : null}

@@ -1,0 +1,122 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { pino } from 'pino';
+import type {
+  LedgerAnswer,
+  LessonAnswer,
+  ReviewAnswer,
+  StudentAnswer,
+  StudentCard,
+  TodayAnswer,
+} from '../api/types.ts';
+import { createApp } from '../server/app.ts';
+import { TestServer } from '../server/test-support.ts';
+import { DemoClient } from './client.ts';
+import { cupDay, DEMO_SIGN_IN, seedDemo } from './seed.ts';
+import { STORIES } from './stories.ts';
+
+jest.setTimeout(240_000);
+let client: DemoClient;
+let students: StudentCard[];
+let close: () => Promise<void>;
+
+beforeAll(async () => {
+  const { db } = await TestServer.open();
+  const { app } = createApp({ db, log: pino({ level: 'silent' }) });
+  const http = createServer(app);
+  await new Promise<void>((resolve) => http.listen(0, '127.0.0.1', resolve));
+  const address = `http://127.0.0.1:${(http.address() as AddressInfo).port}`;
+  expect(await seedDemo(address, () => undefined)).toBe(true);
+  expect(await seedDemo(address, () => undefined)).toBe(false);
+  client = new DemoClient(address);
+  await client.call('POST', '/session', DEMO_SIGN_IN);
+  students = (await client.call<{ students: StudentCard[] }>('GET', '/students')).students;
+  close = async () => {
+    http.closeAllConnections();
+    await new Promise((resolve) => http.close(resolve));
+    await db.close();
+  };
+});
+afterAll(() => close());
+
+const cardOf = (name: string): StudentCard => {
+  const card = students.find((s) => s.name.startsWith(name));
+  if (!card) throw new Error(`no ${name}`);
+  return card;
+};
+/** Lessons of a student, oldest first. */
+const lessonsOf = async (name: string): Promise<StudentAnswer['lessons']> =>
+  [...(await client.call<StudentAnswer>('GET', `/students/${cardOf(name).id}`)).lessons].reverse();
+const reviewOf = async (name: string, index: number): Promise<ReviewAnswer> =>
+  client.call<ReviewAnswer>('GET', `/lessons/${(await lessonsOf(name))[index].id}/review`);
+const ledgerOf = async (name: string, index: number): Promise<LedgerAnswer> =>
+  client.call<LedgerAnswer>('GET', `/lessons/${(await lessonsOf(name))[index].id}/ledger`);
+const chance = (ledger: LedgerAnswer, fault: string): number => ledger.faults.find((f) => f.id === fault)?.chance ?? 0;
+
+describe('the demo tells its stories', () => {
+  test('eight students, several lessons each, today’s lessons with what is due', async () => {
+    expect(students).toHaveLength(STORIES.length);
+    for (const s of students) expect(s.lessons).toBeGreaterThanOrEqual(3);
+    const today = await client.call<TodayAnswer>('GET', '/today');
+    expect(today.lessons.length).toBeGreaterThanOrEqual(4);
+    for (const l of today.lessons) expect(l.due.length).toBeGreaterThan(0);
+    expect(today.cameIn[0]?.pain).toBe(true);
+  });
+  test('Tomasz: a short backswing that goes, and two notches', async () => {
+    expect(cardOf('Tomasz').stick.notches).toHaveLength(2);
+    const [before, after] = [await ledgerOf('Tomasz', 1), await ledgerOf('Tomasz', 5)];
+    expect(before.root).toBe('short-turn');
+    expect(chance(after, 'short-turn')).toBeLessThan(0.3);
+    expect(before.findings.some((f) => f.fault === 'body-toe-push' && f.logOdds > 1)).toBe(true);
+  });
+  test('Bea: the angle thrown early, an air swing faster than the ball swing, then the ball speed rises', async () => {
+    const first = await ledgerOf('Bea', 1);
+    expect(chance(first, 'early-release')).toBeGreaterThan(0.6);
+    expect(chance(first, 'ball-bound')).toBeGreaterThan(0.5);
+    expect(chance(await ledgerOf('Bea', 3), 'early-release')).toBeLessThan(chance(first, 'early-release') - 0.3);
+    expect((await reviewOf('Bea', 3)).gain?.gainMps).toBeGreaterThan(1);
+  });
+  test('Rafi: most of the raw gain is growth', async () => {
+    const { gain } = await reviewOf('Rafi', 3);
+    expect(gain?.growthMps).toBeGreaterThan(0.8);
+    expect(gain?.verdict).not.toBe('gained');
+  });
+  test('June: the face spread drifts in one lesson and is restored', async () => {
+    const drift = chance(await ledgerOf('June', 2), 'face-path');
+    expect(drift).toBeGreaterThan(chance(await ledgerOf('June', 1), 'face-path') + 0.3);
+    expect(chance(await ledgerOf('June', 3), 'face-path')).toBeLessThan(drift - 0.3);
+  });
+  test('Cormac: more effort, less speed, arms first', async () => {
+    const ledger = await ledgerOf('Cormac', 0);
+    expect(chance(ledger, 'effort-over-speed')).toBeGreaterThan(0.5);
+    expect(chance(ledger, 'arms-first')).toBeGreaterThan(0.6);
+    expect(chance(ledger, 'over-the-top')).toBeGreaterThan(0.5);
+  });
+  test('Pilar: no plan before the clearance, open drills only after it', async () => {
+    const lessons = await lessonsOf('Pilar');
+    expect(lessons[0].target).toBeNull();
+    expect(lessons[1].target).toBe('tension');
+  });
+  test('Sunniva: the spread is larger than any gain, so it cannot say', async () => {
+    const { gain } = await reviewOf('Sunniva', 2);
+    expect(gain?.verdict).toBe('cannot-say');
+    expect(gain?.swingSpreadMps).toBeGreaterThan(1.5);
+  });
+  test('Dov: strikes off centre, high and toward the heel', async () => {
+    const lessons = await lessonsOf('Dov');
+    expect(chance(await ledgerOf('Dov', 0), 'off-centre')).toBeGreaterThan(0.5);
+    const { blocks } = await client.call<LessonAnswer>('GET', `/lessons/${lessons[0].id}`);
+    const toe = blocks[0].shots.map((s) => s.values.impactToeM ?? 0);
+    expect(toe.reduce((a, b) => a + b, 0) / toe.length).toBeLessThan(-0.006);
+  });
+});
+
+test('the cup is on a Saturday in spring that is still to come', () => {
+  for (const today of [new Date(2026, 10, 25), new Date(2026, 2, 1), new Date(2027, 5, 1)]) {
+    const cup = cupDay(today);
+    expect(cup.getDay()).toBe(6);
+    expect(cup.getTime()).toBeGreaterThan(today.getTime());
+    expect([2]).toContain(cup.getMonth());
+  }
+});

@@ -1,0 +1,154 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test as base, type Page } from '@playwright/test';
+
+export const ROOT = join(import.meta.dirname, '..');
+export const PASSWORD = 'a password of the tests';
+
+/** The application as `npm start` runs it, on an empty data folder and any free port. */
+export class Application {
+  readonly folder = mkdtempSync(join(tmpdir(), 'maple-e2e-'));
+  address = '';
+  private child: ChildProcess | undefined;
+
+  /** @param port the same port again after a stop, so that open pages find it */
+  start(port = 0): Promise<void> {
+    const child = spawn(process.execPath, ['scripts/start.mjs', '--data', this.folder, '--port', String(port)], {
+      cwd: ROOT,
+    });
+    this.child = child;
+    return new Promise((resolve, reject) => {
+      let said = '';
+      const read = (data: Buffer): void => {
+        said += data.toString();
+        const match = /is at (http:\S+)/.exec(said);
+        if (!match) return;
+        this.address = match[1];
+        resolve();
+      };
+      child.stdout.on('data', read);
+      child.stderr.on('data', read);
+      child.on('exit', () => reject(new Error(said)));
+    });
+  }
+
+  async stop(): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null) return;
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGTERM');
+    await ended;
+  }
+
+  get port(): number {
+    return Number(new URL(this.address).port);
+  }
+
+  /** Runs the simulated range monitor against this application; resolves when its shots are sent. */
+  rangeMonitor(...args: string[]): Promise<string> {
+    const child = spawn(process.execPath, ['scripts/stand-in.mjs', 'range-monitor', ...args], {
+      cwd: ROOT,
+      env: { ...process.env, MAPLE_DATA: this.folder },
+    });
+    return new Promise((resolve) => {
+      let said = '';
+      child.stdout.on('data', (d: Buffer) => (said += d.toString()));
+      child.stderr.on('data', (d: Buffer) => (said += d.toString()));
+      child.on('exit', () => resolve(said));
+    });
+  }
+}
+
+/** One application for all tests of a file, and no error in the console of any page. */
+export const test = base.extend<{ app: Application; quiet: void }, { shared: Application }>({
+  shared: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const app = new Application();
+      await app.start();
+      await use(app);
+      await app.stop();
+    },
+    { scope: 'worker', timeout: 180_000 },
+  ],
+  app: async ({ shared }, use) => use(shared),
+  quiet: [
+    async ({ page }, use) => {
+      const errors: string[] = [];
+      page.on('pageerror', (e) => errors.push(e.message));
+      await use();
+      expect(errors).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+/** Signs in, making the account where there is none yet. */
+export async function signIn(page: Page, app: Application): Promise<void> {
+  await page.goto(app.address);
+  const first = page.getByRole('heading', { name: 'Set up your practice' });
+  await expect(first.or(page.getByRole('heading', { name: 'Sign in' }))).toBeVisible();
+  if (await first.isVisible()) {
+    await page.getByLabel('Name of the practice').fill('Test range');
+    await page.getByLabel('Your name').fill('Tester');
+    await page.getByLabel('Sign-in name').fill('tester');
+    await page.getByLabel('Password').fill(PASSWORD);
+    await page.getByRole('button', { name: 'Create the account' }).click();
+  } else {
+    await page.getByLabel('Sign-in name').fill('tester');
+    await page.getByLabel('Password').fill(PASSWORD);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+  }
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
+}
+
+/** Adds a student through the form. @returns the address of the student's page */
+export async function addStudent(
+  page: Page,
+  app: Application,
+  name: string,
+  options: { left?: boolean; year?: string } = {},
+): Promise<string> {
+  await page.goto(`${app.address}/students/new`);
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByLabel('Birth year').fill(options.year ?? '1988');
+  await page.getByLabel('Height, cm').fill('178');
+  await page.getByLabel('Mass, kg').fill('78');
+  if (options.left) await page.getByText('left-handed', { exact: true }).click();
+  for (const kit of ['racket', 'light stick']) await page.getByText(kit, { exact: true }).click();
+  await page.getByText('garden', { exact: true }).click();
+  await page.getByRole('button', { name: 'Save the student' }).click();
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
+  return page.url();
+}
+
+/** Calls the API with the page's own sign-in, as the page would. */
+export async function api<T>(page: Page, method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<T> {
+  return page.evaluate(
+    async ([m, p, b]) => {
+      const res = await fetch(`/api${p}`, {
+        method: m,
+        headers: b === undefined ? {} : { 'content-type': 'application/json' },
+        body: b,
+      });
+      return res.status === 204 ? undefined : res.json();
+    },
+    [method, path, body === undefined ? undefined : JSON.stringify(body)] as const,
+  ) as Promise<T>;
+}
+
+/** Starts a lesson from the student's page that is open, and waits for its stations. */
+export async function startLesson(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Start a lesson' }).click();
+  await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible();
+}
+
+/** A file for a file chooser, made of text. */
+export const textFile = (name: string, text: string): { name: string; mimeType: string; buffer: Buffer } => ({
+  name,
+  mimeType: 'text/csv',
+  buffer: Buffer.from(text),
+});
