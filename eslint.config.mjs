@@ -35,5 +35,7 @@ export default tseslint.config(
       'no-restricted-imports': ['error', { patterns: ['node:*', 'react', 'react-*', 'express'] }],
     },
   },
+  // Playwright's fixtures take a function called `use`, which is no hook.
+  { files: ['e2e/**/*.ts'], rules: { 'react-hooks/rules-of-hooks': 'off' } },
   { files: ['**/*.mjs', '**/*.cjs'], languageOptions: { globals: globals.node } },
 );

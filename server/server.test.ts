@@ -275,6 +275,24 @@ describe('blocks and shots', () => {
     block = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0];
     expect(block.statistics).toMatchObject({ swings: 4, setAside: 0 });
   });
+  test('a block is written as shots.csv with device signs, and can be read in again elsewhere', async () => {
+    const lessonId = await server.lesson(await server.student({ handedness: 'left' }));
+    const blockId = await server.block(lessonId);
+    await server
+      .upload(
+        `/blocks/${blockId}/imports/shots?id=${uuid()}&name=o.csv`,
+        'club,club_speed_mph,path_deg\ndriver,93.1,4\n',
+      )
+      .expect(201);
+    const res = await server.call('get', `/blocks/${blockId}/shots.csv`);
+    expect(res.headers['content-type']).toContain('text/csv');
+    expect(res.headers['content-disposition']).toContain('attachment');
+    const [header, row] = res.text.split('\n').map((l) => l.split(','));
+    expect(row[header.indexOf('club_speed_mph')]).toBe('93.10');
+    expect(row[header.indexOf('path_deg')]).toBe('4.00');
+    const other = await server.block(await server.lesson(await server.student()));
+    await server.upload(`/blocks/${other}/imports/shots?id=${uuid()}&name=o.csv`, res.text).expect(201);
+  });
   test('only one block listens; without one the feed is told so; a wrong key is refused', async () => {
     const lessonId = await server.lesson(await server.student());
     const first = await server.block(lessonId);

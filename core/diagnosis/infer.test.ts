@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { InputError } from '../errors/input-error.ts';
+import type { InputError } from '../errors/input-error.ts';
 import { seededRandom, type Random } from '../numeric/random.ts';
 import { faultsRemovedWith, infer } from './infer.ts';
 import { causalOrder, combinedLogOdds, type Evidence, type FaultNetwork } from './network.ts';

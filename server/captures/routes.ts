@@ -8,12 +8,12 @@ import { SEGMENTS } from '../../core/capture/motion.ts';
 import { measureSequence } from '../../core/diagnosis/measure.ts';
 import { LARGEST_FILE_BYTES } from '../../core/formats/delimited.ts';
 import { readMotionCsv } from '../../core/formats/motion-csv.ts';
-import { readShotsCsv } from '../../core/formats/shots-csv.ts';
+import { readShotsCsv, writeShotsCsv } from '../../core/formats/shots-csv.ts';
 import { radToDeg } from '../../core/units/units.ts';
 import { contentHash } from '../accounts/secrets.ts';
 import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
 import { notFound, Problem } from '../http/problem.ts';
-import { blockRow, insertShots, lessonRow, type NewShot } from '../lessons/queries.ts';
+import { blockRow, insertShots, lessonRow, shotsOfLesson, valuesOf, type NewShot } from '../lessons/queries.ts';
 import { studentRow, type StudentRow } from '../students/queries.ts';
 import { importByHash, insertImport, insertMotion } from './queries.ts';
 
@@ -102,6 +102,16 @@ export function captureRoutes({ db, hub }: Services): Router {
     });
     hub.publish(practiceId, { kind: 'shot', lessonId });
     res.status(201).json({ rows: shots.length, ignoredColumns: file.ignoredColumns, clubs });
+  });
+
+  router.get('/blocks/:id/shots.csv', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const { blockId, lessonId, startsAt, student } = await target(practiceId, idParam(req));
+    const club = (await blockRow(db, practiceId, blockId))?.club ?? '';
+    const shots = (await shotsOfLesson(db, practiceId, lessonId)).filter((s) => s.block_id === blockId);
+    const rows = shots.map((s) => ({ timeIso: s.struck_at.toISOString(), club, values: valuesOf(s) }));
+    res.attachment(`shots-${startsAt.toISOString().slice(0, 10)}-${club.replace(/\W+/g, '-')}.csv`);
+    res.type('text/csv').send(writeShotsCsv(rows, student.handedness));
   });
 
   router.post('/blocks/:id/imports/motion', body, async (req, res) => {

@@ -157,7 +157,12 @@ export default function Measure({
         <Card aria-label="Shots">
           <Spread>
             <h2>Shots</h2>
-            <Soft>X sets the last one aside, Z brings it back</Soft>
+            <Row>
+              <Soft>X sets the last one aside, Z brings it back</Soft>
+              <a href={`/api/blocks/${block.id}/shots.csv`} download>
+                Save as CSV
+              </a>
+            </Row>
           </Spread>
           <ShotTable shots={block.shots} lessonId={lesson.lesson.id} />
         </Card>
