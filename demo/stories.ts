@@ -73,11 +73,15 @@ const shorter = (p: SwingParameters, deg: number): SwingParameters => {
   return { ...p, startRad: { ...s, torso: s.torso + by, arm: s.arm + by, club: s.club + by } };
 };
 
-/** Less wrist angle at the top and an early push of the wrists. */
+/** Less wrist angle at the top, and the wrists pushed open from the start. */
 const cast = (p: SwingParameters, size: number): SwingParameters => {
-  const s = p.startRad;
-  const open = { ...p, startRad: { ...s, club: s.club + degToRad(10 * size) } };
-  return onset(open, 0, 0, 0, -0.1 * size);
+  const open = { ...p, startRad: { ...p.startRad, club: p.startRad.club + degToRad(14 * size) } };
+  const { wrist } = open.drives;
+  const pushed = {
+    ...open,
+    drives: { ...open.drives, wrist: { ...wrist, torqueNm: wrist.torqueNm * (1 + 1.5 * size) } },
+  };
+  return onset(pushed, 0, 0, 0, -0.14 * size);
 };
 
 /** Hips wait, arms lead. */

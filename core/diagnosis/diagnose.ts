@@ -98,7 +98,8 @@ export function diagnose(findings: readonly Finding[]): Diagnosis {
     };
   }
   const after = consequencesOf(root.id, likely).map((f) => `“${f.name}”`);
-  const leads = after.length > 0 ? ` It would also explain ${after.join(' and ')}.` : '';
+  const list = after.length > 1 ? `${after.slice(0, -1).join(', ')} and ${after[after.length - 1]}` : after[0];
+  const leads = list ? ` It would also explain ${list}.` : '';
   return {
     faults: ranked,
     root: root.id,

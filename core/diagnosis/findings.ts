@@ -60,7 +60,7 @@ export function measuredFinding(m: Measurement): Finding {
   const unit = sign.unit === '°' || sign.unit === '' ? sign.unit : ` ${sign.unit}`;
   const shown = sign.signWords
     ? `${Math.abs(m.value).toFixed(digits)}${unit} ${sign.signWords[m.value >= 0 ? 0 : 1]}`
-    : `${m.value.toFixed(digits)}${unit}`;
+    : `${m.value.toFixed(digits).replace('-', '−')}${unit}`;
   return {
     id: `${sign.id}:${m.source.id}`,
     fault: sign.fault,

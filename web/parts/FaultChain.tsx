@@ -1,7 +1,18 @@
 import styled from 'styled-components';
 import { FAULT_EDGES, FAULTS, type Fault } from '../../core/catalogue/faults.ts';
-import { STAGES } from '../../core/catalogue/stages.ts';
+import type { Stage } from '../../core/catalogue/stages.ts';
 
+/** Columns from cause to consequence; effort stands before the swing, which it drives. */
+const COLUMNS: readonly Stage[] = [
+  'body',
+  'set-up',
+  'effort',
+  'backswing',
+  'transition',
+  'delivery',
+  'strike',
+  'finish',
+];
 const CHIP_WIDTH = 150;
 const CHIP_HEIGHT = 46;
 const COLUMN = 183;
@@ -47,7 +58,7 @@ export function FaultChain({
   onChoose: (id: string) => void;
 }) {
   const shown = shownFaults(chance, chosen);
-  const stages = STAGES.filter((s) => shown.some((f) => f.stage === s));
+  const stages = COLUMNS.filter((s) => shown.some((f) => f.stage === s));
   const place = new Map<string, { x: number; y: number }>();
   stages.forEach((stage, column) => {
     shown
