@@ -21,8 +21,9 @@ export default {
     {
       ...common,
       displayName: 'core',
+      moduleNameMapper: { '^styled-components$': '<rootDir>/web/parts/styled-components.test-double.ts' },
       testEnvironment: 'node',
-      testMatch: ['<rootDir>/{core,api,cli,stand-ins,web}/**/*.test.ts'],
+      testMatch: ['<rootDir>/{core,api,cli,stand-ins,web}/**/*.test.{ts,tsx}'],
     },
     {
       ...common,

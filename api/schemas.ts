@@ -95,6 +95,14 @@ export const screenSchema = yup.object({
 });
 export type ScreenInput = yup.InferType<typeof screenSchema>;
 
+export const bodySizeSchema = yup.object({
+  takenOn: day().required(),
+  heightM: yup.number().min(0.6).max(2.5).required(),
+  massKg: yup.number().min(10).max(250).required(),
+});
+
+export const noteSchema = yup.object({ note: text(4000) });
+
 export const lessonSchema = yup.object({ id: id(), startsAt: moment().required('is needed'), note: text(4000) });
 
 export const blockSchema = yup.object({

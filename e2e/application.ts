@@ -64,7 +64,6 @@ export class Application {
 /** One application for all tests of a file, and no error in the console of any page. */
 export const test = base.extend<{ app: Application; quiet: void }, { shared: Application }>({
   shared: [
-     
     async ({}, use) => {
       const app = new Application();
       await app.start();

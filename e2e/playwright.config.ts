@@ -5,8 +5,8 @@ export default defineConfig({
   outputDir: '../test-results',
   workers: 1,
   retries: 0,
-  timeout: 60_000,
-  expect: { timeout: 8_000 },
+  timeout: 180_000,
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json']],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -1,9 +1,10 @@
 // `npm run bench`: figures that no test asserts – speed, and coverage cell by cell. Ratios hold; times depend on the machine.
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { register } from 'tsx/esm/api';
-import { ROOT } from './prepare.mjs';
+import { ready, ROOT } from './prepare.mjs';
 
+ready();
+const { register } = await import('tsx/esm/api');
 register();
 const { simulateFlight, launchFromDegrees } = await import('../core/flight/ball-flight.ts');
 const { simulateDownswing } = await import('../core/swing/model.ts');

@@ -1,6 +1,8 @@
 // The core from a shell: `npm run -s maple -- COMMAND [FILE]`.
-import { register } from 'tsx/esm/api';
+import { ready } from './prepare.mjs';
 
+ready();
+const { register } = await import('tsx/esm/api');
 register();
 const { main } = await import('../cli/main.ts');
 process.exitCode = await main(process.argv.slice(2));

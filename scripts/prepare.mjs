@@ -12,20 +12,25 @@ export function run(program, args, options = {}) {
 }
 
 /** Installs the locked packages where they are missing or older than the lock file; three tries. */
-export function installPackages() {
+export function installPackages(options = {}) {
   const marker = join(ROOT, 'node_modules', '.installed-lock');
   const lock = readFileSync(join(ROOT, 'package-lock.json'), 'utf8');
   if (existsSync(marker) && readFileSync(marker, 'utf8') === lock) return;
-  console.log('Installing packages …');
+  console.error('Installing packages …');
   for (let i = 0; i < 3; i++) {
-    if (run('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel', 'error']) === 0) {
+    if (run('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel', 'error'], options) === 0) {
       writeFileSync(marker, lock);
       return;
     }
-    console.log('The installation failed; trying again.');
+    console.error('The installation failed; trying again.');
   }
   console.error('The packages could not be installed. Check the connection to the npm registry.');
   process.exit(1);
+}
+
+/** For commands whose standard output is their answer: installs on a fresh copy, quietly. */
+export function ready() {
+  if (!existsSync(join(ROOT, 'node_modules', 'tsx'))) installPackages({ stdio: ['ignore', 2, 2] });
 }
 
 function newestChange(folder) {

@@ -1,5 +1,12 @@
 import { Router } from 'express';
-import { blockPatchSchema, blockSchema, seenSignSchema, setAsideSchema, shotSchema } from '../../api/schemas.ts';
+import {
+  blockPatchSchema,
+  blockSchema,
+  noteSchema,
+  seenSignSchema,
+  setAsideSchema,
+  shotSchema,
+} from '../../api/schemas.ts';
 import { fromWire, SHOT_FIELDS, wireName, type ShotValues } from '../../core/formats/shot-fields.ts';
 import { seenFinding } from '../../core/diagnosis/findings.ts';
 import { deleteSign, saveSign } from '../diagnosis/queries.ts';
@@ -34,8 +41,8 @@ export function lessonRoutes({ db, hub }: Services): Router {
   });
 
   router.patch('/lessons/:id', async (req, res) => {
-    const note = (req.body as { note?: unknown }).note;
-    await q.updateLessonNote(db, practiceOf(req), idParam(req), typeof note === 'string' ? note.slice(0, 4000) : '');
+    const { note } = valid(noteSchema, req.body);
+    await q.updateLessonNote(db, practiceOf(req), idParam(req), note);
     res.status(204).end();
   });
 

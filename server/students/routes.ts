@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
-import { lessonSchema, screenSchema, studentSchema } from '../../api/schemas.ts';
+import { bodySizeSchema, lessonSchema, screenSchema, studentSchema } from '../../api/schemas.ts';
 import type { StudentAnswer, StudentCard } from '../../api/types.ts';
 import { newToken, tokenHash } from '../accounts/secrets.ts';
 import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
-import { notFound, Problem } from '../http/problem.ts';
+import { notFound } from '../http/problem.ts';
 import { insertLesson, lessonsOf } from '../lessons/queries.ts';
 import { lessonSummaries } from '../lessons/summaries.ts';
 import { hasLink, insertLink, withdrawLinks } from '../practice/queries.ts';
@@ -88,12 +88,9 @@ export function studentRoutes({ db }: Services): Router {
     const practiceId = practiceOf(req);
     const row = await studentRow(db, practiceId, idParam(req));
     if (!row) throw notFound('The student');
-    const body = req.body as { takenOn?: unknown; heightM?: unknown; massKg?: unknown };
-    if (typeof body.takenOn !== 'string' || typeof body.heightM !== 'number' || typeof body.massKg !== 'number') {
-      throw new Problem(422, 'bad-field', 'takenOn, heightM and massKg are needed.', 'takenOn');
-    }
-    await saveBodySize(db, practiceId, row.id, { takenOn: body.takenOn, heightM: body.heightM, massKg: body.massKg });
-    res.status(201).json({ takenOn: body.takenOn });
+    const input = valid(bodySizeSchema, req.body);
+    await saveBodySize(db, practiceId, row.id, { ...input, takenOn: input.takenOn ?? '' });
+    res.status(201).json({ takenOn: input.takenOn });
   });
 
   router.post('/:id/lessons', async (req, res) => {

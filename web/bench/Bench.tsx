@@ -5,7 +5,7 @@ import { DEFAULT_AIR } from '../../core/flight/air.ts';
 import { launchFromDegrees, simulateFlight, type Flight } from '../../core/flight/ball-flight.ts';
 import { radToDeg } from '../../core/units/units.ts';
 import { useUnits } from '../app/session.tsx';
-import { Card, Page, Soft } from '../parts/layout.tsx';
+import { Card, Facts, Page, Soft } from '../parts/layout.tsx';
 
 const Columns = styled.div`
   display: grid;
@@ -43,21 +43,6 @@ const Head = styled.div`
   display: flex;
   justify-content: space-between;
   font-weight: 600;
-`;
-const Figures = styled.dl`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
-  gap: var(--s3);
-  margin: 0;
-  dt {
-    color: var(--soft-ink);
-    font-size: var(--small);
-  }
-  dd {
-    margin: 0;
-    font-family: var(--display);
-    font-size: var(--title);
-  }
 `;
 const Svg = styled.svg`
   width: 100%;
@@ -219,26 +204,19 @@ export default function Bench() {
         </Card>
         <Card aria-label="Flight">
           <FlightPicture flight={flight} />
-          <Figures>
-            {(
+          <Facts
+            items={[
+              ['carry', units.distance(flight.carryM)],
+              ['total, normal ground', units.distance(flight.totalM)],
+              ['apex', units.distance(flight.apexM)],
+              ['landing angle', `${radToDeg(flight.landAngleRad).toFixed(0)}°`],
               [
-                ['carry', units.distance(flight.carryM)],
-                ['total, normal ground', units.distance(flight.totalM)],
-                ['apex', units.distance(flight.apexM)],
-                ['landing angle', `${radToDeg(flight.landAngleRad).toFixed(0)}°`],
-                [
-                  'side',
-                  `${units.distance(Math.abs(flight.sideM))}${Math.abs(flight.sideM) < 0.5 ? '' : flight.sideM > 0 ? ' right' : ' left'}`,
-                ],
-                ['time', `${flight.timeS.toFixed(1)} s`],
-              ] as const
-            ).map(([name, value]) => (
-              <div key={name}>
-                <dt>{name}</dt>
-                <dd>{value}</dd>
-              </div>
-            ))}
-          </Figures>
+                'side',
+                `${units.distance(Math.abs(flight.sideM))}${Math.abs(flight.sideM) < 0.5 ? '' : flight.sideM > 0 ? ' right' : ' left'}`,
+              ],
+              ['time', `${flight.timeS.toFixed(1)} s`],
+            ]}
+          />
           <Soft>
             Against published tour averages the model’s carry is about 1 % off on average. How altitude acts is known to
             4–10 % a mile; here it is 5.8 %.

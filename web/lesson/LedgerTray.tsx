@@ -102,6 +102,7 @@ export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefi
           </section>
         );
       })}
+      {ledger && ledger.missing.length > 0 ? <Soft>What would settle more: {ledger.missing.join(', ')}.</Soft> : null}
       {findings.length > 0 ? (
         <Soft>
           {findings.length} findings; those that speak against a fault are in Diagnose. What each costs in mph is not

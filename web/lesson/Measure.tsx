@@ -4,7 +4,7 @@ import type { BlockWire, LessonAnswer, ShotWire } from '../../api/types.ts';
 import { useUnits } from '../app/session.tsx';
 import { Choice } from '../parts/controls.tsx';
 import { FaceMap, strikeInWords } from '../parts/FaceMap.tsx';
-import { Card, Row, Soft, Spread } from '../parts/layout.tsx';
+import { Card, Facts, Row, Soft, Spread } from '../parts/layout.tsx';
 import { SwingStrip } from '../parts/SwingStrip.tsx';
 import { FillBlock } from './FillBlock.tsx';
 import { NewBlock } from './NewBlock.tsx';
@@ -26,21 +26,6 @@ const Speed = styled.div`
     font-size: var(--title);
   }
 `;
-const Three = styled.dl`
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s3) var(--s5);
-  margin: 0;
-  dt {
-    color: var(--soft-ink);
-    font-size: var(--small);
-  }
-  dd {
-    margin: 0;
-    font-size: var(--lead);
-    font-weight: 600;
-  }
-`;
 
 /** Median and spread of the block's three speeds figures. */
 function BlockFigures({ block }: { block: BlockWire }) {
@@ -59,16 +44,7 @@ function BlockFigures({ block }: { block: BlockWire }) {
     ]);
   if (smash) items.push(['smash factor, median', `${smash.median.toFixed(2)} ± ${smash.spread.toFixed(2)}`]);
   if (clubSpeedMps) items.push(['best', units.speed(clubSpeedMps.best)]);
-  return (
-    <Three>
-      {items.map(([name, value]) => (
-        <div key={name}>
-          <dt>{name}</dt>
-          <dd>{value}</dd>
-        </div>
-      ))}
-    </Three>
-  );
+  return <Facts items={items} />;
 }
 
 function LastSwing({ shot, block, lesson }: { shot: ShotWire; block: BlockWire; lesson: LessonAnswer }) {

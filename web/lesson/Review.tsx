@@ -1,6 +1,5 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
-import styled from 'styled-components';
 import type { LessonAnswer, PlanDrillWire, ReviewAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
@@ -9,7 +8,7 @@ import { gainSentence } from '../../core/review/sentence.ts';
 import { call, newId } from '../app/api.ts';
 import { useUnits } from '../app/session.tsx';
 import { Button, PrimaryButton, Select, TextField } from '../parts/controls.tsx';
-import { Card, Failed, Grid, Notice, Row, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
+import { Card, DataTable, Failed, Grid, Notice, Row, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
 import { SessionDots } from '../parts/SessionDots.tsx';
 import { WeekStrip } from '../parts/WeekStrip.tsx';
 import { useLessonWrite, useReview } from './data.ts';
@@ -25,18 +24,6 @@ const MOVES = [
 ] as const;
 type Move = (typeof MOVES)[number]['id'];
 const moveName = (id: string): string => MOVES.find((m) => m.id === id)?.name ?? id;
-
-const Table = styled.table`
-  border-collapse: collapse;
-  width: 100%;
-  font-size: var(--small);
-  th,
-  td {
-    text-align: left;
-    padding: var(--s1) var(--s2);
-    border-bottom: 1px solid var(--line);
-  }
-`;
 
 /** The rule's proposal for one drill, and the instructor's decision on it. */
 function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review: ReviewAnswer; lessonId: string }) {
@@ -122,7 +109,7 @@ function Practised({ review }: { review: ReviewAnswer }) {
       {practice.length === 0 ? (
         <Soft>Nothing was logged.</Soft>
       ) : (
-        <Table>
+        <DataTable $words>
           <thead>
             <tr>
               <th scope="col">Day</th>
@@ -151,8 +138,28 @@ function Practised({ review }: { review: ReviewAnswer }) {
               </tr>
             ))}
           </tbody>
-        </Table>
+        </DataTable>
       )}
+    </Card>
+  );
+}
+
+/** What was tried and what it did, in the instructor's words; kept as soon as the field is left. */
+function LessonNote({ lesson }: { lesson: LessonAnswer['lesson'] }) {
+  const [note, setNote] = useState(lesson.note);
+  const save = useLessonWrite(lesson.id, () => call('PATCH', `/lessons/${lesson.id}`, { note }));
+  return (
+    <Card aria-label="Record">
+      <TextField
+        label="Record of this lesson"
+        value={note}
+        onChange={setNote}
+        onBlur={() => {
+          if (note !== lesson.note) save.mutate(undefined);
+        }}
+        lines
+      />
+      {save.error ? <Failed error={save.error} /> : null}
     </Card>
   );
 }
@@ -222,6 +229,7 @@ export default function Review({ lesson }: { lesson: LessonAnswer }) {
       {plan
         ? plan.drills.map((d) => <DecisionRow key={d.id} drill={d} review={review.data} lessonId={lessonId} />)
         : null}
+      <LessonNote lesson={lesson.lesson} />
     </>
   );
 }

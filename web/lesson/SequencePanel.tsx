@@ -1,25 +1,10 @@
 import { lazy, Suspense } from 'react';
-import styled from 'styled-components';
 import type { MotionWire } from '../../api/types.ts';
 import { sequenceSentence } from '../../core/capture/sentence.ts';
-import { Card, Notice, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
+import { Card, Facts, Notice, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
 
 const SequenceChart = lazy(() => import('../parts/SequenceChart.tsx').then((m) => ({ default: m.SequenceChart })));
 
-const Facts = styled.dl`
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s2) var(--s5);
-  margin: 0;
-  dt {
-    color: var(--soft-ink);
-    font-size: var(--small);
-  }
-  dd {
-    margin: 0;
-    font-weight: 600;
-  }
-`;
 const STRIKE_FROM = {
   marker: 'marker in the file',
   'speed-drop': 'the ball’s blow on the club',
@@ -60,14 +45,7 @@ export function SequencePanel({ motion }: { motion: MotionWire }) {
       <Suspense fallback={<Waiting what="the chart" />}>
         <SequenceChart motion={motion} />
       </Suspense>
-      <Facts>
-        {facts.map(([name, value]) => (
-          <div key={name}>
-            <dt>{name}</dt>
-            <dd>{value}</dd>
-          </div>
-        ))}
-      </Facts>
+      <Facts items={facts} />
       {s.warnings.length > 0 ? <Notice tone="info">{s.warnings.join(' ')}</Notice> : null}
     </Card>
   );

@@ -5,7 +5,7 @@ import { call } from '../app/api.ts';
 import { useUnits } from '../app/session.tsx';
 import { Button, Choice } from '../parts/controls.tsx';
 import { strikeInWords } from '../parts/FaceMap.tsx';
-import { Failed, Soft } from '../parts/layout.tsx';
+import { DataTable, Failed, Soft } from '../parts/layout.tsx';
 import { useLessonWrite } from './data.ts';
 
 const REASONS = ['mishit', 'device misread', 'not ready', 'other try'];
@@ -13,15 +13,9 @@ const REASONS = ['mishit', 'device misread', 'not ready', 'other try'];
 const Scroll = styled.div`
   overflow-x: auto;
 `;
-const Table = styled.table`
-  border-collapse: collapse;
-  width: 100%;
-  font-size: var(--small);
-  th,
-  td {
-    text-align: right;
-    padding: var(--s1) var(--s2);
-    border-bottom: 1px solid var(--line);
+const Table = styled(DataTable)`
+  td,
+  th {
     white-space: nowrap;
   }
   tr[data-aside] td {

@@ -15,6 +15,7 @@ import { Line } from 'react-chartjs-2';
 import styled, { useTheme } from 'styled-components';
 import type { MotionWire } from '../../api/types.ts';
 import { Button } from './controls.tsx';
+import { DataTable } from './layout.tsx';
 
 Chart.defaults.font.family = '"Source Sans 3 Variable", sans-serif';
 Chart.defaults.font.size = 13;
@@ -31,20 +32,6 @@ const TO_S = 0.5;
 const Frame = styled.div`
   height: 330px;
   position: relative;
-`;
-const Table = styled.table`
-  border-collapse: collapse;
-  width: 100%;
-  font-size: var(--small);
-  th,
-  td {
-    text-align: right;
-    padding: var(--s1) var(--s2);
-    border-bottom: 1px solid var(--line);
-  }
-  th:first-child {
-    text-align: left;
-  }
 `;
 
 /** Name of each curve written at its peak, so that no legend is needed. */
@@ -177,7 +164,7 @@ export function SequenceChart({ motion }: { motion: MotionWire }) {
       </Frame>
       <Button onPress={() => setTable(!table)}>{table ? 'Hide the numbers' : 'Show the numbers'}</Button>
       {table ? (
-        <Table>
+        <DataTable>
           <thead>
             <tr>
               <th scope="col">Segment</th>
@@ -207,7 +194,7 @@ export function SequenceChart({ motion }: { motion: MotionWire }) {
               ) : null;
             })}
           </tbody>
-        </Table>
+        </DataTable>
       ) : null}
     </div>
   );

@@ -113,3 +113,48 @@ export function Cautions({ items, title = 'Cautions' }: { items: readonly string
     </Notice>
   );
 }
+
+const FactList = styled.dl`
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s3) var(--s5);
+  margin: 0;
+  dt {
+    color: var(--soft-ink);
+    font-size: var(--small);
+  }
+  dd {
+    margin: 0;
+    font-weight: 600;
+  }
+`;
+
+/** Named figures in a row that wraps. */
+export function Facts({ items }: { items: readonly (readonly [name: string, value: string])[] }) {
+  return (
+    <FactList>
+      {items.map(([name, value]) => (
+        <div key={name}>
+          <dt>{name}</dt>
+          <dd>{value}</dd>
+        </div>
+      ))}
+    </FactList>
+  );
+}
+
+/** A dense table; figures stand to the right, in line. */
+export const DataTable = styled.table<{ $words?: boolean }>`
+  border-collapse: collapse;
+  width: 100%;
+  font-size: var(--small);
+  th,
+  td {
+    text-align: ${({ $words }) => ($words ? 'left' : 'right')};
+    padding: var(--s1) var(--s2);
+    border-bottom: 1px solid var(--line);
+  }
+  tbody th {
+    white-space: nowrap;
+  }
+`;

@@ -1,11 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { useState } from 'react';
-import styled from 'styled-components';
 import type { ScreenInput } from '../../api/schemas.ts';
 import { call, newId, queryClient } from '../app/api.ts';
 import { Button, TextField } from '../parts/controls.tsx';
-import { Card, Failed, Grid, Row, Soft } from '../parts/layout.tsx';
+import { Card, DataTable, Failed, Grid, Row, Soft } from '../parts/layout.tsx';
 
 const FIELDS = [
   ['trunkTurnLeadDeg', 'Trunk turn to lead, °'],
@@ -17,20 +16,6 @@ const FIELDS = [
   ['heelRaises', 'Quick heel raises'],
 ] as const;
 type FieldName = (typeof FIELDS)[number][0];
-
-const Table = styled.table`
-  border-collapse: collapse;
-  font-size: var(--small);
-  th,
-  td {
-    text-align: right;
-    padding: var(--s1) var(--s2);
-    border-bottom: 1px solid var(--line);
-  }
-  tbody th {
-    white-space: nowrap;
-  }
-`;
 
 /** Screen results, entered with their date, older ones beside them. */
 export function ScreenForm({ studentId, screens }: { studentId: string; screens: readonly ScreenInput[] }) {
@@ -79,7 +64,7 @@ export function ScreenForm({ studentId, screens }: { studentId: string; screens:
         </Button>
       </Row>
       {screens.length === 0 ? null : (
-        <Table>
+        <DataTable>
           <thead>
             <tr>
               <th scope="col">Date</th>
@@ -100,7 +85,7 @@ export function ScreenForm({ studentId, screens }: { studentId: string; screens:
               </tr>
             ))}
           </tbody>
-        </Table>
+        </DataTable>
       )}
     </Card>
   );

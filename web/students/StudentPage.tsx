@@ -91,6 +91,7 @@ export default function StudentPage() {
                   <Soft>
                     {l.blocks === 1 ? '1 block' : `${l.blocks} blocks`}, {l.swings} swings
                   </Soft>
+                  {l.note ? <Soft>{l.note}</Soft> : null}
                   <Soft>{l.target ? `target: ${faultById(l.target)?.name ?? l.target}` : 'no target set'}</Soft>
                 </Card>
               </li>
