@@ -112,6 +112,35 @@ describe('the demo tells its stories', () => {
   });
 });
 
+describe('what is measured gives back what was true', () => {
+  const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
+  test.each(STORIES.map((s) => [s.student.name, s] as const))('%s', async (name, story) => {
+    const lessons = await lessonsOf(name);
+    for (const [i, truth] of story.lessons.entries()) {
+      const { blocks } = await client.call<LessonAnswer>('GET', `/lessons/${lessons[i].id}`);
+      const driver = blocks[0];
+      const of = (key: string): number[] => driver.shots.map((s) => s.values[key]).filter((v) => v !== undefined);
+      expect(driver.club).toBe('driver');
+      // Three standard errors of a median of twelve swings.
+      expect(Math.abs(median(of('clubSpeedMps')) / 0.44704 - truth.driverMph)).toBeLessThan(
+        1.1 * story.swingSpreadMph + 0.2,
+      );
+      expect(Math.abs(median(of('pathOutDeg')) - (truth.pathOutDeg ?? -0.8))).toBeLessThan(1.4);
+      expect(Math.abs(1000 * median(of('impactToeM')) - (truth.toeMm ?? 2))).toBeLessThan(7);
+      expect(Math.abs(median(of('attackDeg')) - (truth.attackDeg ?? 0.5))).toBeLessThan(1.2);
+      if (truth.airBlock) {
+        const air = blocks.find((b) => !b.withBall);
+        const gain = (air?.statistics.clubSpeedMps?.median ?? 0) / (driver.statistics.clubSpeedMps?.median ?? 1) - 1;
+        expect(Math.abs(gain - (truth.airGain ?? 0.02))).toBeLessThan(
+          (2 * story.swingSpreadMph) / truth.driverMph + 0.005,
+        );
+      }
+      expect(driver.motions).toHaveLength(1);
+      expect(driver.motions[0].sequence.strike.from).toBe('speed-drop');
+    }
+  });
+});
+
 test('the cup is on a Saturday in spring that is still to come', () => {
   for (const today of [new Date(2026, 10, 25), new Date(2026, 2, 1), new Date(2027, 5, 1)]) {
     const cup = cupDay(today);

@@ -105,6 +105,8 @@ export function flyToGround(
       let h = (STEP_S * state.position[1]) / (state.position[1] - next.position[1]);
       let touch = rk4(state, h, force);
       for (let i = 0; i < 3; i++) {
+        // A ball that leaves level with the ground has not begun to fall there.
+        if (touch.velocity[1] > -1e-9) break;
         h -= touch.position[1] / touch.velocity[1];
         touch = rk4(state, h, force);
       }
