@@ -1,6 +1,6 @@
 import type { StudentInput } from '../api/schemas.ts';
 import type { SwingParameters } from '../core/swing/parameters.ts';
-import { scaledPlayer, SKILLED_PLAYER } from '../core/swing/parameters.ts';
+import { scaledPlayer } from '../core/swing/parameters.ts';
 import { degToRad, mphToMps } from '../core/units/units.ts';
 
 /** Hidden truth of one lesson day: a stated set of numbers from which the stand-ins make everything measured. */
@@ -635,6 +635,3 @@ export const STORIES: readonly Story[] = [
 
 /** Goal speed in SI. */
 export const goalMps = (story: Story): number => mphToMps(story.student.goalSpeedMph);
-
-/** A sound swing, for files that show no fault. */
-export const SOUND_SWING = SKILLED_PLAYER;

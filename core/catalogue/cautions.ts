@@ -7,7 +7,6 @@ export const ALWAYS_CAUTIONS: readonly string[] = [
 ];
 
 export const MAXIMAL_CAUTION = 'Rest between maximal swings; stop the set when speed or balance goes.';
-export const SHOES_OFF_CAUTION = 'Shoes off only on a safe, level surface with a hold nearby.';
 export const JUNIOR_CAUTION = 'Growing player: no maximal load; a guardian knows of the plan and its filming.';
 
 export const REFERRAL =

@@ -1,5 +1,5 @@
 import type { Sequence } from '../capture/sequence.ts';
-import { SEGMENTS, type MotionCapture } from '../capture/motion.ts';
+import type { MotionCapture } from '../capture/motion.ts';
 import { valueAt } from '../capture/checkpoints.ts';
 import type { ShotValues } from '../formats/shot-fields.ts';
 import { leastSquares } from '../numeric/least-squares.ts';
@@ -65,10 +65,6 @@ export function measureSequence(capture: MotionCapture, sequence: Sequence, sour
   if (chest) add('chest-at-strike', (100 * chest.atStrikeRadPerS) / chest.peakRadPerS, 4);
   return out;
 }
-
-/** Segments that a capture lacks, for "what is missing". */
-export const missingSegments = (capture: MotionCapture): string[] =>
-  SEGMENTS.filter((s) => capture.ratesRadPerS[s] === undefined);
 
 export interface MeasuredBlock {
   readonly id: string;

@@ -4,7 +4,6 @@ export const METRES_PER_SECOND_PER_MPH = 0.44704;
 
 export const mphToMps = (mph: number): number => mph * METRES_PER_SECOND_PER_MPH;
 export const mpsToMph = (mps: number): number => mps / METRES_PER_SECOND_PER_MPH;
-export const kmhToMps = (kmh: number): number => kmh / 3.6;
 export const yardsToMetres = (yd: number): number => yd * METRES_PER_YARD;
 export const metresToYards = (m: number): number => m / METRES_PER_YARD;
 export const degToRad = (deg: number): number => (deg * Math.PI) / 180;

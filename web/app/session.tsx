@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import { settingsSchema, type Settings } from '../../api/schemas.ts';
 import type { SessionAnswer } from '../../api/types.ts';
-import { metresToYards, mpsToMph, mphToMps, yardsToMetres } from '../../core/units/units.ts';
+import { metresToYards, mpsToMph, mphToMps } from '../../core/units/units.ts';
 import { ApiError, call } from './api.ts';
 
 const DEFAULTS = settingsSchema.cast({});
@@ -49,7 +49,6 @@ export function useUnits(): Units {
       speedFigure,
       speed: (mps, digits = 1) => `${speedFigure(mps, digits)} ${speedUnit}`,
       distance: (m, digits = 0) => `${(distanceUnit === 'yd' ? metresToYards(m) : m).toFixed(digits)} ${distanceUnit}`,
-      toMetres: (v: number) => (distanceUnit === 'yd' ? yardsToMetres(v) : v),
     };
   }, [speedUnit, distanceUnit]);
 }
