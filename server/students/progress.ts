@@ -65,7 +65,12 @@ export async function progressOf(db: Db, practiceId: string, student: StudentRow
     sessions: rows,
     stick: {
       latestMps: last ? median(last.speeds) : null,
-      spreadMps: review ? review.daySpreadMps : last ? robustSpread(last.speeds) : 0,
+      // How far a median would lie from day to day: days differ, and a dozen swings only say so much.
+      spreadMps: review
+        ? Math.hypot(review.daySpreadMps, review.swingSpreadMps / Math.sqrt(last?.speeds.length ?? 1))
+        : last
+          ? robustSpread(last.speeds)
+          : 0,
       goalMps: student.goal_speed_mps,
       notches: review ? [...review.notches] : [],
     },

@@ -200,32 +200,34 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
         </Card>
       ) : null}
       {plan ? <PlanView plan={plan} /> : null}
-      <Lanes>
-        {(['far from the ball', 'on the way', 'with the ball'] as const).map((name) => (
-          <section key={name} aria-label={name} style={{ display: 'grid', gap: 'var(--s3)' }}>
-            <h3>{name}</h3>
-            {lane(name).length === 0 ? <Soft>none for this target</Soft> : null}
-            {lane(name).map((c) => {
-              const isPicked = picked.some((p) => p.drillId === c.drillId);
-              return (
-                <ChoiceCard
-                  key={c.drillId}
-                  choice={c}
-                  handedness={lesson.student.handedness}
-                  picked={isPicked}
-                  full={picked.length >= MOST_DRILLS}
-                  onToggle={() => {
-                    const made = pick(c.drillId);
-                    setPicked(
-                      isPicked ? picked.filter((p) => p.drillId !== c.drillId) : made ? [...picked, made] : picked,
-                    );
-                  }}
-                />
-              );
-            })}
-          </section>
-        ))}
-      </Lanes>
+      {target === null ? null : (
+        <Lanes>
+          {(['far from the ball', 'on the way', 'with the ball'] as const).map((name) => (
+            <section key={name} aria-label={name} style={{ display: 'grid', gap: 'var(--s3)' }}>
+              <h3>{name}</h3>
+              {lane(name).length === 0 ? <Soft>none for this target</Soft> : null}
+              {lane(name).map((c) => {
+                const isPicked = picked.some((p) => p.drillId === c.drillId);
+                return (
+                  <ChoiceCard
+                    key={c.drillId}
+                    choice={c}
+                    handedness={lesson.student.handedness}
+                    picked={isPicked}
+                    full={picked.length >= MOST_DRILLS}
+                    onToggle={() => {
+                      const made = pick(c.drillId);
+                      setPicked(
+                        isPicked ? picked.filter((p) => p.drillId !== c.drillId) : made ? [...picked, made] : picked,
+                      );
+                    }}
+                  />
+                );
+              })}
+            </section>
+          ))}
+        </Lanes>
+      )}
     </>
   );
 }
