@@ -1,7 +1,8 @@
 import type { StudentInput } from '../api/schemas.ts';
 import type { SwingParameters } from '../core/swing/parameters.ts';
 import { scaledPlayer } from '../core/swing/parameters.ts';
-import { degToRad, mphToMps } from '../core/units/units.ts';
+import { mphToMps } from '../core/units/units.ts';
+import { armsLead, cast, shorter } from './swings.ts';
 
 /** Hidden truth of one lesson day: a stated set of numbers from which the stand-ins make everything measured. */
 export interface LessonTruth {
@@ -56,41 +57,6 @@ export interface Story {
   readonly lessons: readonly LessonTruth[];
 }
 
-const onset = (p: SwingParameters, hips: number, trunk: number, shoulder: number, wrist: number): SwingParameters => ({
-  ...p,
-  drives: {
-    hips: { ...p.drives.hips, onsetS: Math.max(0, p.drives.hips.onsetS + hips) },
-    trunk: { ...p.drives.trunk, onsetS: Math.max(0, p.drives.trunk.onsetS + trunk) },
-    shoulder: { ...p.drives.shoulder, onsetS: Math.max(0, p.drives.shoulder.onsetS + shoulder) },
-    wrist: { ...p.drives.wrist, onsetS: Math.max(0, p.drives.wrist.onsetS + wrist) },
-  },
-});
-
-/** The whole upper chain stops short of the top by so many degrees of chest turn. */
-const shorter = (p: SwingParameters, deg: number): SwingParameters => {
-  const by = degToRad(deg);
-  const s = p.startRad;
-  return { ...p, startRad: { ...s, torso: s.torso + by, arm: s.arm + by, club: s.club + by } };
-};
-
-/** Less wrist angle at the top, and the wrists pushed open from the start. */
-const cast = (p: SwingParameters, size: number): SwingParameters => {
-  const open = { ...p, startRad: { ...p.startRad, club: p.startRad.club + degToRad(14 * size) } };
-  const { wrist } = open.drives;
-  const pushed = {
-    ...open,
-    drives: { ...open.drives, wrist: { ...wrist, torqueNm: wrist.torqueNm * (1 + 1.5 * size) } },
-  };
-  return onset(pushed, 0, 0, 0, -0.14 * size);
-};
-
-/** Hips wait, arms lead. */
-const armsLead = (p: SwingParameters, size: number): SwingParameters =>
-  onset(p, 0.055 * size, 0.03 * size, -0.02 * size, 0);
-
-const player = (heightM: number, massKg: number, strength: number): SwingParameters =>
-  scaledPlayer(heightM, massKg, strength);
-
 const base = {
   birthYear: 1980,
   handedness: 'right' as const,
@@ -133,7 +99,7 @@ export const STORIES: readonly Story[] = [
       balanceTrail: 12,
       heelRaises: 12,
     },
-    swing: (r) => shorter(player(1.76, 84, 0.62), 24 * (1 - r)),
+    swing: (r) => shorter(scaledPlayer(1.76, 84, 0.62), 24 * (1 - r)),
     lessons: [
       {
         daysAgo: 42,
@@ -217,7 +183,7 @@ export const STORIES: readonly Story[] = [
       balanceTrail: 22,
       heelRaises: 20,
     },
-    swing: (r) => cast(player(1.7, 64, 0.66), 1 - r),
+    swing: (r) => cast(scaledPlayer(1.7, 64, 0.66), 1 - r),
     lessons: [
       {
         daysAgo: 28,
@@ -290,7 +256,7 @@ export const STORIES: readonly Story[] = [
       { daysAgo: 60, heightM: 1.74, massKg: 60 },
       { daysAgo: 3, heightM: 1.76, massKg: 63 },
     ],
-    swing: () => shorter(player(1.74, 60, 0.66), 14),
+    swing: () => shorter(scaledPlayer(1.74, 60, 0.66), 14),
     lessons: [
       { daysAgo: 150, driverMph: 90.5, signs: { 'sway-hip': 'clear', 'turn-knee': 'slight' } },
       {
@@ -341,7 +307,7 @@ export const STORIES: readonly Story[] = [
       balanceTrail: 38,
       heelRaises: 28,
     },
-    swing: () => player(1.74, 68, 0.86),
+    swing: () => scaledPlayer(1.74, 68, 0.86),
     lessons: [
       {
         daysAgo: 24,
@@ -412,7 +378,7 @@ export const STORIES: readonly Story[] = [
       balanceTrail: 13,
       heelRaises: 22,
     },
-    swing: (r) => armsLead(player(1.86, 96, 0.68), 1 - r),
+    swing: (r) => armsLead(scaledPlayer(1.86, 96, 0.68), 1 - r),
     lessons: [
       {
         daysAgo: 22,
@@ -484,7 +450,7 @@ export const STORIES: readonly Story[] = [
       balanceTrail: 17,
       heelRaises: 14,
     },
-    swing: () => player(1.64, 61, 0.58),
+    swing: () => scaledPlayer(1.64, 61, 0.58),
     lessons: [
       {
         daysAgo: 23,
@@ -540,7 +506,7 @@ export const STORIES: readonly Story[] = [
       balanceTrail: 22,
       heelRaises: 16,
     },
-    swing: () => cast(player(1.68, 60, 0.5), 0.5),
+    swing: () => cast(scaledPlayer(1.68, 60, 0.5), 0.5),
     lessons: [
       {
         daysAgo: 20,
@@ -598,7 +564,7 @@ export const STORIES: readonly Story[] = [
       balanceTrail: 18,
       heelRaises: 20,
     },
-    swing: () => player(1.81, 82, 0.72),
+    swing: () => scaledPlayer(1.81, 82, 0.72),
     lessons: [
       {
         daysAgo: 19,
