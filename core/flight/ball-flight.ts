@@ -1,8 +1,8 @@
 import { degToRad, rpmToRadPerS } from '../units/units.ts';
 import { DEFAULT_AIR, type Air } from './air.ts';
 import { rollOut, type Ground } from './bounce.ts';
-import { flyToGround, type BallState, type FlightPoint } from './in-air.ts';
-import { cross, scale, subtract, type Vec3 } from './vector.ts';
+import { flyToGround, QUICK_STEP_S, type BallState, type FlightPoint } from './in-air.ts';
+import { cross, scale, subtract, type Vec3 } from '../numeric/vector.ts';
 
 /** Launch conditions in SI; direction and axis + to the right. */
 export interface Launch {
@@ -74,4 +74,15 @@ export function simulateFlight(launch: Launch, air: Air = DEFAULT_AIR, ground: G
     timeS,
     path,
   };
+}
+
+/** Carry toward the target alone, m, with the quick step: for searches and budgets that fly thousands of balls. */
+export function carryM(launch: Launch, air: Air = DEFAULT_AIR): number {
+  return flyToGround(initialState(launch), air, undefined, QUICK_STEP_S).state.position[0];
+}
+
+/** Distance toward the target at rest, m, with the quick step. */
+export function totalM(launch: Launch, air: Air = DEFAULT_AIR, ground: Ground = 'normal'): number {
+  const { state } = flyToGround(initialState(launch), air, undefined, QUICK_STEP_S);
+  return rollOut(state, air, ground, QUICK_STEP_S)[0];
 }

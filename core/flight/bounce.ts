@@ -1,7 +1,7 @@
 import { degToRad } from '../units/units.ts';
 import type { Air } from './air.ts';
 import { BALL_RADIUS_M, flyToGround, GRAVITY_MPS2, type BallState } from './in-air.ts';
-import { add, cross, dot, length, scale, subtract, type Vec3 } from './vector.ts';
+import { add, cross, dot, length, scale, subtract, type Vec3 } from '../numeric/vector.ts';
 
 export type Ground = 'soft' | 'normal' | 'firm';
 
@@ -58,15 +58,15 @@ function bounce(state: BallState, turf: (typeof TURF)[Ground]): BallState {
   };
 }
 
-/** Bounces and rolls the ball out from its first touch; returns where it comes to rest. */
-export function rollOut(touch: BallState, air: Air, ground: Ground): Vec3 {
+/** Bounces and rolls the ball out from its first touch; returns where it comes to rest. @param stepS as in flyToGround */
+export function rollOut(touch: BallState, air: Air, ground: Ground, stepS?: number): Vec3 {
   const turf = TURF[ground];
   let state = touch;
   for (let i = 0; i < MOST_BOUNCES; i++) {
     state = bounce(state, turf);
     const rise = state.velocity[1] > 0 ? state.velocity[1] ** 2 / (2 * GRAVITY_MPS2) : 0;
     if (rise < LEAST_RISE_M) break;
-    state = flyToGround(state, air).state;
+    state = flyToGround(state, air, undefined, stepS).state;
   }
   // Settle to rolling without slip, then slow down by (5/7) μr g.
   const flat: Vec3 = [state.velocity[0], 0, state.velocity[2]];
