@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { must } from '../errors/must.ts';
 import type { ShotKey, ShotValues } from '../formats/shot-fields.ts';
 import { degToRad, mphToMps, radToDeg } from '../units/units.ts';
 import { completeShot, knownValues } from './complete-shot.ts';
@@ -32,8 +33,8 @@ describe('filling what is missing', () => {
         (loft, attack, path, face, key) => {
           const whole = wholeShot(loft, attack, path, face, 4);
           const { estimated } = completeShot(without(whole, key), 'driver');
-          const back = estimated[key]!;
-          expect(Math.abs(back.value - whole[key]!)).toBeLessThan(Math.max(0.002, 1.2 * back.sd));
+          const back = must(estimated[key]);
+          expect(Math.abs(back.value - must(whole[key]))).toBeLessThan(Math.max(0.002, 1.2 * back.sd));
         },
       ),
       { numRuns: 60 },
@@ -42,8 +43,8 @@ describe('filling what is missing', () => {
   test('loft from launch and attack alone', () => {
     const whole = wholeShot(14, 2, 0, 0);
     const { estimated } = completeShot(without(whole, 'dynamicLoftRad', 'spinRadPerS'), 'driver');
-    expect(radToDeg(estimated.dynamicLoftRad!.value)).toBeCloseTo(14, 3);
-    expect(estimated.dynamicLoftRad!.from).toBe('launch and attack');
+    expect(radToDeg(must(estimated.dynamicLoftRad).value)).toBeCloseTo(14, 3);
+    expect(must(estimated.dynamicLoftRad).from).toBe('launch and attack');
   });
   test('what was measured stays as it was and is never listed as estimated', () => {
     const odd = { ...wholeShot(14, 2, 0, 0), ballSpeedMps: 50 };
@@ -54,14 +55,14 @@ describe('filling what is missing', () => {
   });
   test('a speed alone gives the other speed and nothing more', () => {
     expect(Object.keys(completeShot({ clubSpeedMps: 42 }, 'driver').estimated)).toEqual(['ballSpeedMps']);
-    const back = completeShot({ ballSpeedMps: 62 }, 'driver').estimated.clubSpeedMps!;
+    const back = must(completeShot({ ballSpeedMps: 62 }, 'driver').estimated.clubSpeedMps);
     expect(62 / back.value).toBeGreaterThan(1.44);
     expect(62 / back.value).toBeLessThan(1.52);
     expect(back.from).toContain('taken as centred');
   });
   test('an off-centre strike lowers the estimated ball speed', () => {
     const speed = (impactToeM: number): number =>
-      completeShot({ clubSpeedMps: 42, impactToeM, impactHighM: 0 }, 'driver').estimated.ballSpeedMps!.value;
+      must(completeShot({ clubSpeedMps: 42, impactToeM, impactHighM: 0 }, 'driver').estimated.ballSpeedMps).value;
     expect(speed(0.02)).toBeLessThan(speed(0) - 0.5);
   });
 });

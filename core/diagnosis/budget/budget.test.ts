@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { must } from '../../errors/must.ts';
 import type { ShotValues } from '../../formats/shot-fields.ts';
 import { strikeBall } from '../../impact/impact.ts';
 import { bestLaunch } from '../../impact/optimum.ts';
@@ -103,11 +104,11 @@ describe('distance budget', () => {
     const shots = block({ faceDeg: 3, pathDeg: -2, toeMm: 8 });
     const mirrored = shots.map((s) => ({
       ...s,
-      pathOutRad: -s.pathOutRad!,
-      faceOutRad: -s.faceOutRad!,
-      impactToeM: -s.impactToeM!,
-      launchDirectionOutRad: -s.launchDirectionOutRad!,
-      spinAxisOutRad: -s.spinAxisOutRad!,
+      pathOutRad: -must(s.pathOutRad),
+      faceOutRad: -must(s.faceOutRad),
+      impactToeM: -must(s.impactToeM),
+      launchDirectionOutRad: -must(s.launchDirectionOutRad),
+      spinAxisOutRad: -must(s.spinAxisOutRad),
     }));
     const [a, b] = [distanceBudget(shots, 'driver'), distanceBudget(mirrored, 'driver', { seed: 'other' })];
     for (const f of BUDGET_FACTORS) expect(b.sharesM[f]).toBeCloseTo(a.sharesM[f], 6);

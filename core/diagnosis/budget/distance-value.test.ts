@@ -1,20 +1,23 @@
 import { describe, expect, test } from '@jest/globals';
+import { must } from '../../errors/must.ts';
 import { seededRandom } from '../../numeric/random.ts';
 import { degToRad, mphToMps, rpmToRadPerS } from '../../units/units.ts';
 import { distanceValue, holeFromYards, strokesLeft, USUAL_HOLE } from './distance-value.ts';
 import { budgetShot, type BudgetShot } from './subsets.ts';
 
 const shots: BudgetShot[] = Array.from({ length: 8 }, () =>
-  budgetShot(
-    {
-      clubSpeedMps: mphToMps(95),
-      ballSpeedMps: mphToMps(140),
-      launchRad: degToRad(13),
-      spinRadPerS: rpmToRadPerS(2700),
-      attackRad: 0,
-    },
-    'driver',
-  )!,
+  must(
+    budgetShot(
+      {
+        clubSpeedMps: mphToMps(95),
+        ballSpeedMps: mphToMps(140),
+        launchRad: degToRad(13),
+        spinRadPerS: rpmToRadPerS(2700),
+        attackRad: 0,
+      },
+      'driver',
+    ),
+  ),
 );
 function landings(spreadDeg: number, n = 400) {
   const random = seededRandom('landings');
@@ -45,7 +48,7 @@ describe('what distance is worth', () => {
         .turnsAtBallSpeedMps;
     const [near, far] = [turn(4), turn(12)];
     expect(near).not.toBeNull();
-    expect(far === null || far > near!).toBe(true);
+    expect(far === null || far > must(near)).toBe(true);
   });
   test('the measured spread comes back and shares stay shares', () => {
     const value = distanceValue(shots, landings(4), { ...USUAL_HOLE, roughWidthM: 10 });
