@@ -9,6 +9,7 @@ export type KitId =
   | 'driver'
   | 'iron'
   | 'light stick'
+  | 'heavy stick'
   | 'alignment stick'
   | 'flexible stick'
   | 'mirror'

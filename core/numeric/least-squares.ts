@@ -1,3 +1,5 @@
+import { robustSpread } from './statistics.ts';
+
 /** Solution of weighted linear least squares and the covariance of its coefficients (for unit-variance rows). */
 export interface LinearFit {
   readonly coefficients: readonly number[];
@@ -47,4 +49,37 @@ export function leastSquares(rows: readonly (readonly number[])[], values: reado
     covariance: a.map((row) => row.slice(m + 1)),
     residualSd: Math.sqrt(rss / (rows.length - m)),
   };
+}
+
+/** Huber's bend, in robust standard deviations: a mishit moves a line little, sound swings count fully. */
+const BEND = 1.345;
+
+/**
+ * Least squares in which rows far off are bent in (Huber weights by the median absolute residual, a few rounds). Covariance and
+ * residual are those of the M-estimator: Σψ²/(n − m) over the squared share of unbent rows (Huber 1981).
+ */
+export function robustLeastSquares(
+  rows: readonly (readonly number[])[],
+  values: readonly number[],
+): LinearFit | undefined {
+  const plain = leastSquares(rows, values);
+  let fit = plain;
+  let residualSd = plain?.residualSd ?? 0;
+  for (let round = 0; round < 8 && fit && plain; round++) {
+    const { coefficients } = fit;
+    const off = rows.map((row, i) => values[i] - row.reduce((s, x, k) => s + x * coefficients[k], 0));
+    const scale = robustSpread(off);
+    if (!(scale > 0)) return fit;
+    const root = off.map((r) => Math.sqrt(Math.min(1, BEND / Math.max(1e-12, Math.abs(r) / scale))));
+    const next = leastSquares(
+      rows.map((row, i) => row.map((x) => x * root[i])),
+      values.map((v, i) => v * root[i]),
+    );
+    if (!next) break;
+    const unbent = off.filter((r) => Math.abs(r) <= BEND * scale).length / off.length;
+    const psi = off.reduce((s, r) => s + Math.min(Math.abs(r), BEND * scale) ** 2, 0);
+    residualSd = Math.sqrt(psi / (rows.length - rows[0].length)) / unbent;
+    fit = next;
+  }
+  return fit && plain && { coefficients: fit.coefficients, covariance: plain.covariance, residualSd };
 }

@@ -15,6 +15,7 @@ const KIT = [
   'iron',
   'club',
   'light stick',
+  'heavy stick',
   'alignment stick',
   'flexible stick',
   'mirror',

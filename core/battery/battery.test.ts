@@ -1,0 +1,160 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { LIMITED_SHARES, testSpeeds, type LimitedKind } from '../../stand-ins/range-monitor/hidden-shares.ts';
+import { ISOLATION_TESTS, isolationTest, LIMITS } from '../catalogue/isolation-tests.ts';
+import { must } from '../errors/must.ts';
+import { seededRandom } from '../numeric/random.ts';
+import { effortCurve, effortSentence, type EffortSwing } from './effort.ts';
+import { BALANCED_SLOPE, loadVelocity } from './load-velocity.ts';
+import { limitReading, testRatio } from './ratios.ts';
+
+/** A whole battery of a hidden player. */
+function battery(kind: LimitedKind, seed: string) {
+  const random = seededRandom(seed);
+  const player = LIMITED_SHARES[kind];
+  const speeds = (t: { condition: string; withBall: boolean; massShare?: number }, n: number) =>
+    testSpeeds(player, 92, t, n, 1.3, random);
+  return {
+    full: speeds({ condition: 'normal', withBall: true }, 8),
+    tests: Object.fromEntries(ISOLATION_TESTS.map((t) => [t.id, speeds(t, t.swings)])),
+  };
+}
+
+describe('isolation ratios', () => {
+  test.each(Object.keys(LIMITED_SHARES) as LimitedKind[])('a player limited by %s is read as that', (kind) => {
+    let right = 0;
+    for (let i = 0; i < 40; i++) {
+      const { full, tests } = battery(kind, `${kind}-${i}`);
+      const reading = limitReading(full, tests);
+      if (reading.limit === kind) right++;
+      // A wrong limit named with certainty would be worse than none.
+      else expect(['none', 'cannot-say', ...(kind === 'none' ? LIMITS : [])]).toContain(reading.limit);
+    }
+    expect(right).toBeGreaterThanOrEqual(34);
+  });
+
+  test('the interval holds the true ratio nine times in ten', () => {
+    const random = seededRandom('coverage');
+    let held = 0;
+    const runs = 2000;
+    for (let i = 0; i < runs; i++) {
+      const draw = (centre: number, n: number) =>
+        Array.from({ length: n }, () => centre * (1 + 0.018 * random.normal()));
+      const r = testRatio('kneeling', draw(90, 6), draw(90 * 0.74, 5));
+      const [lo, hi] = must(r.interval90);
+      if (lo <= 0.74 && 0.74 <= hi) held++;
+    }
+    expect(held / runs).toBeGreaterThan(0.88);
+    expect(held / runs).toBeLessThan(0.97);
+  });
+
+  test('units of speed do not matter', () => {
+    const list = fc.array(fc.double({ min: 60, max: 110, noNaN: true }), { minLength: 3, maxLength: 9 });
+    fc.assert(
+      fc.property(list, list, fc.double({ min: 0.3, max: 3, noNaN: true }), (full, speeds, k) => {
+        const a = testRatio('kneeling', full, speeds);
+        const b = testRatio(
+          'kneeling',
+          full.map((v) => v * k),
+          speeds.map((v) => v * k),
+        );
+        expect(b.ratio).toBeCloseTo(must(a.ratio), 9);
+        expect(b.verdict).toBe(a.verdict);
+      }),
+    );
+  });
+
+  test('fewer than three good swings: not enough to say, with what is missing', () => {
+    const r = testRatio('kneeling', [90, 91, 92, 90], [66, 67]);
+    expect(r.verdict).toBe('cannot-say');
+    expect(r.reading).toContain('1 more swings of the test');
+    expect(limitReading([90, 91], {}).limit).toBe('cannot-say');
+  });
+  test('a wide scatter is not read as typical', () => {
+    expect(testRatio('step-into-it', [70, 90, 110], [75, 92, 108]).verdict).toBe('cannot-say');
+  });
+  test('tests are found by any spelling; each states how, swings, safety and window', () => {
+    for (const name of ['feetTogether', 'feet-together', 'Feet together'])
+      expect(isolationTest(name)?.id).toBe('feet-together');
+    for (const alias of ['halfWayDown', 'halfWayDownOnly', 'stepInto', 'trailArm', 'lightStick', 'noBall'])
+      expect(isolationTest(alias)).toBeDefined();
+    expect(isolationTest('juggling')).toBeUndefined();
+    for (const t of ISOLATION_TESTS) {
+      expect(t.how.length).toBeGreaterThan(0);
+      expect(t.safety).not.toBe('');
+      expect(t.typical[0]).toBeLessThan(t.typical[1]);
+      expect(t.swings).toBeGreaterThanOrEqual(3);
+    }
+  });
+});
+
+describe('load–velocity line', () => {
+  const swings = (slope: number, scatter: number, n = 5, seed = 'load') => {
+    const random = seededRandom(seed);
+    return [0.25, 0.31, 0.37].map((massKg) => ({
+      massKg,
+      speeds: Array.from({ length: n }, () => 92 * (massKg / 0.31) ** slope * (1 + scatter * random.normal())),
+    }));
+  };
+  test.each([
+    [-0.55, 'strength-limited'],
+    [-0.28, 'balanced'],
+    [-0.05, 'speed-limited'],
+  ])('a slope of %d is %s', (slope, reading) => {
+    const line = loadVelocity(swings(slope, 0.008));
+    expect(line.reading).toBe(reading);
+    expect(Math.abs(must(line.slope) - slope)).toBeLessThan(0.06);
+  });
+  test('exact data gives the exact slope, by mass and by inertia', () => {
+    expect(loadVelocity(swings(-0.3, 0)).slope).toBeCloseTo(-0.3, 9);
+    const byInertia = swings(-0.3, 0).map((i) => ({ ...i, inertiaKgM2: 0.9 * i.massKg }));
+    expect(loadVelocity(byInertia).slope).toBeCloseTo(-0.3, 9);
+  });
+  test('two loads, loads too near together, or a spread larger than the effect: not enough to say', () => {
+    expect(loadVelocity(swings(-0.3, 0.01).slice(0, 2)).sentence).toContain('3 different loads');
+    const near = [0.3, 0.31, 0.32].map((massKg) => ({ massKg, speeds: [90, 91, 92] }));
+    expect(loadVelocity(near).sentence).toContain('too near');
+    expect(loadVelocity(swings(BALANCED_SLOPE, 0.08, 3)).reading).toBe('cannot-say');
+  });
+});
+
+describe('effort and speed', () => {
+  const swing = (f: (e: number) => number, efforts: readonly number[], n = 5, seed = 'effort'): EffortSwing[] => {
+    const random = seededRandom(seed);
+    return efforts.flatMap((effort) =>
+      Array.from({ length: n }, () => ({ effort, speedMps: f(effort) + 0.15 * random.normal() })),
+    );
+  };
+  test('a top inside the range is found, and its interval holds it nine times in ten', () => {
+    let held = 0;
+    for (let i = 0; i < 300; i++) {
+      const curve = effortCurve(swing((e) => 42 - 0.2 * (e - 7) ** 2, [4, 5, 6, 7, 8, 9, 10], 5, `top-${i}`));
+      expect(curve.kind).toBe('best-inside');
+      const [lo, hi] = must(curve.bestInterval90);
+      if (lo < 7 && hi > 7) held++;
+      if (i === 0) expect(effortSentence(curve, String)).toContain('Fastest at a felt effort');
+    }
+    expect(held / 300).toBeGreaterThan(0.84);
+    expect(held / 300).toBeLessThan(0.97);
+  });
+  test.each([
+    ['rises', (e: number) => 36 + 0.7 * e],
+    ['falls', (e: number) => 44 - 0.7 * e],
+    ['flat', () => 40],
+  ])('a line that %s is said as that', (kind, f) => {
+    expect(effortCurve(swing(f, [5, 6, 7, 8, 9], 8)).kind).toBe(kind);
+  });
+  test('one level of effort, or a few swings, cannot say', () => {
+    expect(effortSentence(effortCurve(swing(() => 40, [7])), String)).toContain('two or more levels');
+    expect(
+      effortCurve([
+        { effort: 5, speedMps: 40 },
+        { effort: 8, speedMps: 41 },
+      ]).missing,
+    ).toContain('4 more swings');
+  });
+  test('a single mishit does not turn the curve', () => {
+    const swings = swing((e) => 36 + 0.5 * e, [5, 6, 7, 8, 9]);
+    expect(effortCurve([...swings, { effort: 9, speedMps: 20 }]).kind).toBe('rises');
+  });
+});
