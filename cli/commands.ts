@@ -1,9 +1,9 @@
-import type * as yup from 'yup';
 import { sequenceToWire } from '../api/sequence-wire.ts';
 import { analyseSequence } from '../core/capture/sequence.ts';
 import { infer } from '../core/diagnosis/infer.ts';
 import { InputError } from '../core/errors/input-error.ts';
-import { DEFAULT_AIR, type Air } from '../core/flight/air.ts';
+import { battery, budget, impact, optimum } from './measure-commands.ts';
+import { airOf, Assumed, checked } from './input.ts';
 import { launchFromDegrees, simulateFlight } from '../core/flight/ball-flight.ts';
 import type { Ground } from '../core/flight/bounce.ts';
 import { readMotionCsv } from '../core/formats/motion-csv.ts';
@@ -16,37 +16,18 @@ export type Command =
   | { readonly kind: 'json'; run(input: unknown): unknown }
   | { readonly kind: 'file'; run(text: string, fileName: string): unknown };
 
-function checked<T>(schema: yup.Schema<T>, input: unknown): T {
-  try {
-    return schema.validateSync(input, { abortEarly: true });
-  } catch (error) {
-    const problem = error as yup.ValidationError;
-    if (problem.name !== 'ValidationError') throw error;
-    const code =
-      problem.type === 'required' || problem.type === 'optionality'
-        ? 'missing'
-        : problem.type === 'typeError'
-          ? 'not-a-number'
-          : 'out-of-range';
-    throw new InputError(code, problem.errors[0], problem.path ?? '');
-  }
-}
-
 function flight(input: unknown): unknown {
   const { air: givenAir, shots, ground } = checked(flightSchema, input);
-  const given = Object.fromEntries(Object.entries(givenAir ?? {}).filter(([, v]) => v !== undefined));
-  const air: Air = { ...DEFAULT_AIR, ...given };
-  const assumed: Record<string, unknown> = {};
-  const missingAir = Object.keys(DEFAULT_AIR).filter((k) => !(k in given)) as (keyof Air)[];
-  if (missingAir.length > 0) assumed.air = Object.fromEntries(missingAir.map((k) => [k, DEFAULT_AIR[k]]));
-  if (ground === undefined) assumed.ground = 'normal';
+  const assumed = new Assumed();
+  const air = airOf(givenAir, assumed);
+  const firmness = assumed.take('ground', ground as Ground | undefined, 'normal');
   for (const key of ['launchDirectionDeg', 'spinAxisDeg'] as const) {
-    if (shots.some((s) => s[key] === undefined)) assumed[key] = 0;
+    if (shots.some((s) => s[key] === undefined)) assumed.note(key, 0);
   }
   return {
     shots: shots.map((shot) => {
       const launch = launchFromDegrees({ ...shot, ballSpeedMps: mphToMps(shot.ballSpeedMph) });
-      const f = simulateFlight(launch, air, (ground ?? 'normal') as Ground);
+      const f = simulateFlight(launch, air, firmness);
       return {
         carryYd: metresToYards(f.carryM),
         totalYd: metresToYards(f.totalM),
@@ -56,31 +37,27 @@ function flight(input: unknown): unknown {
         timeS: f.timeS,
       };
     }),
-    assumed,
+    assumed: assumed.values,
   };
 }
 
 function review(input: unknown): unknown {
   const given = checked(reviewSchema, input);
-  const assumed: Record<string, unknown> = {};
-  const assume = <T>(key: string, value: T | undefined, fallback: T): T => {
-    if (value === undefined) assumed[key] = fallback;
-    return value ?? fallback;
-  };
+  const assumed = new Assumed();
   const sessions = given.sessions.map((s) => ({
     date: s.date,
     condition: s.condition ?? '',
     speedsMps: s.speedsMph.map(mphToMps),
   }));
-  const smallestGainMph = assume('smallestGainMph', given.smallestGainMph, 1);
+  const smallestGainMph = assumed.take('smallestGainMph', given.smallestGainMph, 1);
   const r = reviewGain(sessions, {
     baselineSessions: given.baselineSessions,
     smallestGainMps: mphToMps(smallestGainMph),
-    compare: assume('compare', given.compare, 'sinceChange') as 'sinceChange' | 'latest',
-    goal: assume('goal', given.goal, 'gain') as 'gain' | 'hold',
+    compare: assumed.take('compare', given.compare, 'sinceChange') as 'sinceChange' | 'latest',
+    goal: assumed.take('goal', given.goal, 'gain') as 'gain' | 'hold',
     growth: given.growth,
   });
-  if (given.baselineSessions === undefined) assumed.baselineSessions = r.baselineSessions;
+  if (given.baselineSessions === undefined) assumed.note('baselineSessions', r.baselineSessions);
   return {
     gainMph: mpsToMph(r.gainMps),
     interval90Mph: r.interval90Mps.map(mpsToMph),
@@ -94,12 +71,15 @@ function review(input: unknown): unknown {
     growthMph: mpsToMph(r.growthMps),
     condition: r.condition,
     leftOut: r.leftOut,
-    assumed,
+    assumed: assumed.values,
   };
 }
 
 export const COMMANDS: Readonly<Record<string, Command>> = {
+  battery: { kind: 'json', run: battery },
+  budget: { kind: 'json', run: budget },
   flight: { kind: 'json', run: flight },
+  impact: { kind: 'json', run: impact },
   infer: {
     kind: 'json',
     run: (input) => {
@@ -107,6 +87,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
       return infer({ faults, edges }, evidence);
     },
   },
+  optimum: { kind: 'json', run: optimum },
   review: { kind: 'json', run: review },
   sequence: {
     kind: 'file',

@@ -1,4 +1,6 @@
 import * as yup from 'yup';
+import { columnName } from './shot-columns.ts';
+import { SHOT_FIELDS } from '../core/formats/shot-fields.ts';
 
 const number = (min: number, max: number): yup.NumberSchema<number | undefined> =>
   yup
@@ -18,18 +20,27 @@ const text = (): yup.StringSchema<string | undefined> =>
     .strict()
     .typeError(({ path }) => `${path} must be text.`);
 
+const airSchema = yup
+  .object({
+    temperatureC: number(-40, 60),
+    pressureHpa: number(800, 1100),
+    altitudeM: number(-500, 6000),
+    humidityPct: number(0, 100),
+    windTowardTargetMps: number(-40, 40),
+    windToRightMps: number(-40, 40),
+  })
+  .default(undefined);
+const oneOf = <T extends string>(...values: readonly T[]) =>
+  text().oneOf(
+    values,
+    ({ path }) => `${path} must be ${values.slice(0, -1).join(', ')} or ${values[values.length - 1]}.`,
+  );
+const ground = () => oneOf('soft', 'normal', 'firm');
+const handedness = () => oneOf('right', 'left');
+
 export const flightSchema = yup.object({
-  air: yup
-    .object({
-      temperatureC: number(-40, 60),
-      pressureHpa: number(800, 1100),
-      altitudeM: number(-500, 6000),
-      humidityPct: number(0, 100),
-      windTowardTargetMps: number(-40, 40),
-      windToRightMps: number(-40, 40),
-    })
-    .default(undefined),
-  ground: text().oneOf(['soft', 'normal', 'firm'], ({ path }) => `${path} must be soft, normal or firm.`),
+  air: airSchema,
+  ground: ground(),
   shots: yup
     .array(
       yup.object({
@@ -107,3 +118,80 @@ export const reviewSchema = yup.object({
   sex: text(),
   birthYear: number(1900, 2100),
 });
+
+export const impactSchema = yup.object({
+  handedness: handedness(),
+  impacts: yup
+    .array(
+      yup.object({
+        club: oneOf('driver', 'fairway', 'iron').required(({ path }) => `${path} is missing.`),
+        clubSpeedMph: required(number(5, 170)),
+        attackDeg: number(-25, 25),
+        pathDeg: number(-35, 35),
+        faceDeg: number(-35, 35),
+        dynamicLoftDeg: required(number(-5, 80)),
+        toeMm: number(-60, 60),
+        highMm: number(-50, 50),
+      }),
+    )
+    .required(({ path }) => `${path} is missing; expected a list of impacts.`)
+    .min(1, ({ path }) => `${path} is empty; expected at least one impact.`),
+});
+
+export const optimumSchema = yup.object({
+  cases: yup
+    .array(
+      yup.object({
+        for: oneOf('carry', 'total'),
+        club: oneOf('driver', 'fairway', 'iron'),
+        clubSpeedMph: required(number(20, 170)),
+        attackDeg: number(-15, 15),
+        ground: ground(),
+        air: airSchema,
+      }),
+    )
+    .required(({ path }) => `${path} is missing; expected a list of cases.`)
+    .min(1, ({ path }) => `${path} is empty; expected at least one case.`),
+});
+
+/** Columns of shots.csv in camel case, with the unit they are written in. */
+const shotColumns = Object.fromEntries(
+  SHOT_FIELDS.map((f) => {
+    const [unit, factor] = Object.entries(f.units)[0];
+    const edge = (si: number): number => Math.round((si / factor) * 100) / 100;
+    return [columnName(f.file, unit), number(edge(f.range[0]), edge(f.range[1])).nullable()];
+  }),
+);
+
+export const budgetSchema = yup.object({
+  club: text(),
+  handedness: handedness(),
+  attackAimDeg: number(-15, 15),
+  shots: yup
+    .array(yup.object(shotColumns))
+    .required(({ path }) => `${path} is missing; expected a list of shots.`)
+    .min(1, ({ path }) => `${path} is empty; expected at least one shot.`),
+});
+
+const speeds = () =>
+  yup.array(required(number(5, 180))).required(({ path }) => `${path} is missing; expected a list of speeds.`);
+
+export const batterySchema = yup.object({
+  full: yup.array(required(number(5, 180))).default([]),
+  tests: yup
+    .mixed<Record<string, unknown>>(
+      (v): v is Record<string, unknown> => typeof v === 'object' && v !== null && !Array.isArray(v),
+    )
+    .typeError(({ path }) => `${path} must be an object of test names and lists of speeds.`)
+    .default({}),
+  implements: yup
+    .array(
+      yup.object({
+        massKg: required(number(0.05, 3)),
+        inertiaKgM2: number(0.005, 5),
+        speedsMph: speeds(),
+      }),
+    )
+    .default([]),
+});
+export const speedsSchema = speeds();

@@ -28,7 +28,7 @@ export interface ShotValues {
 
 export type ShotKey = keyof ShotValues;
 
-interface ShotField {
+export interface ShotField {
   readonly key: ShotKey;
   /** Name in files without its unit. */
   readonly file: string;
@@ -76,6 +76,15 @@ export const SHOT_FIELDS: readonly ShotField[] = [
   field('totalM', 'total', DISTANCE, [0, 480], 1),
   field('sideOutM', 'side', DISTANCE, [-200, 200], 1, true),
 ];
+
+const BY_KEY = new Map(SHOT_FIELDS.map((f) => [f.key, f]));
+
+/** The field of a key. */
+export function shotField(key: ShotKey): ShotField {
+  const field = BY_KEY.get(key);
+  if (!field) throw new RangeError(`No shot field ${key}.`);
+  return field;
+}
 
 /** Column of a field in the database: its key in snake case. */
 export const columnOf = (key: ShotKey): string => key.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`);
