@@ -1,16 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import type * as yup from 'yup';
+import { blockSchema, feedSchema, importQuerySchema, shotSchema } from './measure-schemas.ts';
 import {
   accountSchema,
-  blockSchema,
   decisionSchema,
-  feedSchema,
-  importQuerySchema,
   planSchema,
   practiceSetSchema,
   screenSchema,
   settingsSchema,
-  shotSchema,
   studentSchema,
   verdictSchema,
 } from './schemas.ts';

@@ -1,28 +1,7 @@
 import * as yup from 'yup';
 import { BODY_PARTS, CLEARANCE_FLAGS } from '../core/catalogue/cautions.ts';
 import { LENSES, LEVELS } from '../core/catalogue/stages.ts';
-import { SHOT_FIELDS, toWire, wireName } from '../core/formats/shot-fields.ts';
-
-/** Client-made id: a repeated write is harmless. */
-const id = (): yup.StringSchema<string> => yup.string().uuid('must be a UUID').required();
-const day = (): yup.StringSchema<string | null | undefined> =>
-  yup
-    .string()
-    .transform((v: unknown) => (v === '' ? null : v))
-    .matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a day like 2026-03-14', excludeEmptyString: true })
-    .nullable();
-const moment = (): yup.StringSchema<string | undefined> =>
-  yup.string().test('moment', 'must be an ISO 8601 time', (v) => v === undefined || Number.isFinite(Date.parse(v)));
-const optionalNumber = (min: number, max: number, unit: string): yup.NumberSchema<number | null | undefined> =>
-  yup
-    .number()
-    .transform((v: unknown, original: unknown) => (original === '' || original === null ? null : v))
-    .nullable()
-    .typeError('must be a number')
-    .min(min, `must be at least ${min} ${unit}`)
-    .max(max, `must be at most ${max} ${unit}`);
-const list = () => yup.array(yup.string().required()).default([]);
-const text = (most: number) => yup.string().trim().max(most, `must have at most ${most} characters`).default('');
+import { day, id, list, moment, optionalNumber, text } from './fields.ts';
 
 export const accountSchema = yup.object({
   practiceName: yup.string().trim().required('is needed').max(120),
@@ -49,6 +28,10 @@ export const studentSchema = yup.object({
     .min(1900, 'must be 1900 or later')
     .max(2100)
     .required('is needed'),
+  sex: yup
+    .string()
+    .oneOf(['female', 'male'] as const)
+    .nullable(),
   heightM: optionalNumber(0.6, 2.5, 'm'),
   massKg: optionalNumber(10, 250, 'kg'),
   level: yup.string().oneOf(LEVELS).required('is needed'),
@@ -104,72 +87,6 @@ export const bodySizeSchema = yup.object({
 export const noteSchema = yup.object({ note: text(4000) });
 
 export const lessonSchema = yup.object({ id: id(), startsAt: moment().required('is needed'), note: text(4000) });
-
-export const blockSchema = yup.object({
-  id: id(),
-  club: yup.string().trim().required('is needed').max(40),
-  withBall: yup.boolean().required(),
-  condition: yup.string().trim().required('is needed').max(60),
-  cue: text(300),
-  effort: optionalNumber(0, 10, ''),
-  feel: text(500),
-});
-export type BlockInput = yup.InferType<typeof blockSchema>;
-
-export const blockPatchSchema = yup.object({
-  cue: yup.string().trim().max(300),
-  effort: optionalNumber(0, 10, ''),
-  feel: yup.string().trim().max(500),
-  listening: yup.boolean(),
-});
-
-/** Shot values on the wire: m/s, m, degrees, rpm; sideways + out. */
-export const shotValuesSchema = yup
-  .object(
-    Object.fromEntries(
-      SHOT_FIELDS.map((f) => [
-        wireName(f.key),
-        optionalNumber(
-          Math.floor(toWire(f.key, f.range[0]) * 1e4) / 1e4,
-          Math.ceil(toWire(f.key, f.range[1]) * 1e4) / 1e4,
-          '',
-        ),
-      ]),
-    ),
-  )
-  .test('a-speed', 'needs club speed or ball speed', (v) => {
-    const values = v as Record<string, unknown>;
-    return typeof values.clubSpeedMps === 'number' || typeof values.ballSpeedMps === 'number';
-  });
-
-export const shotSchema = yup.object({ id: id(), struckAt: moment(), values: shotValuesSchema.required() });
-
-export const setAsideSchema = yup.object({
-  reason: yup.string().trim().max(200, 'must have at most 200 characters').nullable().defined(),
-});
-
-export const importQuerySchema = yup.object({
-  id: id(),
-  name: yup.string().trim().max(200).default('file.csv'),
-  startsAt: moment(),
-});
-
-/** What the open feed takes: mph, degrees, + right, as devices say it. */
-export const feedSchema = yup.object({
-  deviceId: yup.string().trim().required().max(80),
-  shots: yup
-    .array(
-      yup.object({
-        deviceShotId: yup.string().trim().required().max(80),
-        struckAt: moment().required(),
-        row: yup
-          .mixed<Record<string, unknown>>((v): v is Record<string, unknown> => typeof v === 'object' && v !== null)
-          .required(),
-      }),
-    )
-    .required()
-    .max(500, 'at most 500 shots in one message'),
-});
 
 export const seenSignSchema = yup.object({
   id: id(),

@@ -1,8 +1,12 @@
+import type { LoadVelocity } from '../core/battery/load-velocity.ts';
+import type { LimitReading, TestRatio } from '../core/battery/ratios.ts';
 import type { DiagnosedFault } from '../core/diagnosis/diagnose.ts';
 import type { Finding } from '../core/diagnosis/findings.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
 import type { BlockStatistics } from '../core/review/block-statistics.ts';
+import type { BlockTrend, Comparison } from '../core/review/compare-blocks.ts';
 import type { Verdict } from '../core/review/review.ts';
+import type { Circumstances, SetupInput } from './measure-schemas.ts';
 import type { ScreenInput, Settings, StudentInput } from './schemas.ts';
 import type { SequenceWire } from './sequence-wire.ts';
 
@@ -58,6 +62,16 @@ export interface ShotWire {
   struckAt: string;
   values: Record<string, number>;
   setAsideReason: string | null;
+  feltEffort: number | null;
+  strikeByHand: boolean;
+  /** What is odd about it, in words; empty where nothing is. */
+  doubt: string;
+}
+
+export interface ShotPage {
+  total: number;
+  pages: number;
+  shots: (ShotWire & { number: number })[];
 }
 
 /** Curves up to the strike for a picture: seconds to strike, °/s. */
@@ -83,6 +97,10 @@ export interface BlockWire {
   effort: number | null;
   feel: string;
   listening: boolean;
+  circumstances: Circumstances;
+  /** All shots of the block; `shots` holds the newest 300. */
+  shotsTotal: number;
+  trend: BlockTrend;
   statistics: BlockStatistics;
   shots: ShotWire[];
   motions: MotionWire[];
@@ -94,6 +112,56 @@ export interface SeenSignWire {
   note: string;
 }
 
+export type SetupWire = Omit<SetupInput, 'note'> & { takenAt: string; note: string };
+
+export interface ImportWire {
+  id: string;
+  blockId: string;
+  kind: 'shots' | 'motion';
+  fileName: string;
+  rowCount: number;
+  createdAt: string;
+}
+
+/** A shot that came while no block took it. */
+export interface WaitingShotWire {
+  id: string;
+  deviceId: string;
+  struckAt: string;
+  clubSpeedMps: number | null;
+  why: string;
+}
+
+export interface ComparisonAnswer extends Comparison {
+  unlike: string[];
+  runs: { blockId: string; label: 'A' | 'B'; swings: number }[];
+  next: 'A' | 'B';
+}
+
+export interface BatteryTestWire {
+  id: string;
+  /** Empty where the test is open to this student. */
+  closedBecause: string[];
+  ratio: TestRatio | null;
+  blockIds: string[];
+  history: { startsAt: string; ratio: number }[];
+}
+
+export interface BatteryAnswer {
+  club: string;
+  fullSwings: number;
+  fullMps: number | null;
+  tests: BatteryTestWire[];
+  limit: LimitReading;
+  loadVelocity: LoadVelocity | null;
+}
+
+export interface DeviceWire {
+  deviceId: string;
+  kind: string;
+  heardAt: string;
+}
+
 export interface LessonAnswer {
   lesson: { id: string; startsAt: string; note: string };
   student: StudentWire;
@@ -101,6 +169,11 @@ export interface LessonAnswer {
   screens: ScreenInput[];
   blocks: BlockWire[];
   signs: SeenSignWire[];
+  setups: SetupWire[];
+  /** Of earlier lessons, newest first. */
+  earlierSetups: SetupWire[];
+  imports: ImportWire[];
+  waiting: WaitingShotWire[];
   stick: NotchStickData;
   previousLesson: {
     id: string;

@@ -1,6 +1,7 @@
 import type { SequenceWire } from '../../api/sequence-wire.ts';
-import type { CurvesWire } from '../../api/types.ts';
+import type { CurvesWire, ImportWire } from '../../api/types.ts';
 import type { Measurement } from '../../core/diagnosis/findings.ts';
+import type { ColumnMapping } from '../../core/formats/shot-columns.ts';
 import type { Db, Row } from '../db/connection.ts';
 
 export interface ImportRow extends Row {
@@ -20,7 +21,7 @@ export const importByHash = async (
 ): Promise<ImportRow | undefined> =>
   (
     await db.query<ImportRow>(
-      `select i.id, i.block_id, i.file_name, b.lesson_id, l.starts_at from imports i join blocks b on b.id = i.block_id
+      `select i.id, i.block_id, i.file_name, b.lesson_id, l.starts_at from imports i join live_blocks b on b.id = i.block_id
        join lessons l on l.id = b.lesson_id
        where i.practice_id = $1 and l.student_id = $2 and i.content_hash = $3 limit 1`,
       [practiceId, studentId, hash],
@@ -30,11 +31,80 @@ export const importByHash = async (
 export const insertImport = (
   db: Db,
   practiceId: string,
-  row: { id: string; blockId: string; kind: 'shots' | 'motion'; fileName: string; hash: string; rowCount: number },
+  row: {
+    id: string;
+    blockId: string;
+    kind: 'shots' | 'motion';
+    fileName: string;
+    hash: string;
+    rowCount: number;
+    madeBlocks?: readonly string[];
+  },
 ): Promise<unknown> =>
   db.query(
-    'insert into imports (id, practice_id, block_id, kind, file_name, content_hash, row_count) values ($1,$2,$3,$4,$5,$6,$7)',
-    [row.id, practiceId, row.blockId, row.kind, row.fileName, row.hash, row.rowCount],
+    `insert into imports (id, practice_id, block_id, kind, file_name, content_hash, row_count, made_blocks)
+     values ($1,$2,$3,$4,$5,$6,$7,$8)`,
+    [row.id, practiceId, row.blockId, row.kind, row.fileName, row.hash, row.rowCount, row.madeBlocks ?? []],
+  );
+
+export const importsOfLesson = async (db: Db, practiceId: string, lessonId: string): Promise<ImportWire[]> =>
+  (
+    await db.query<{
+      id: string;
+      block_id: string;
+      kind: ImportWire['kind'];
+      file_name: string;
+      row_count: number;
+      created_at: Date;
+    }>(
+      `select i.* from imports i join live_blocks b on b.id = i.block_id
+       where i.practice_id = $1 and b.lesson_id = $2 order by i.created_at, i.id`,
+      [practiceId, lessonId],
+    )
+  ).map((r) => ({
+    id: r.id,
+    blockId: r.block_id,
+    kind: r.kind,
+    fileName: r.file_name,
+    rowCount: r.row_count,
+    createdAt: r.created_at.toISOString(),
+  }));
+
+/** Takes a whole import back: its shots or captures, and the blocks it made, where nothing else is in them. @returns the lesson */
+export async function undoImport(db: Db, practiceId: string, id: string): Promise<string | undefined> {
+  const [row] = await db.query<{ lesson_id: string; made_blocks: string[] }>(
+    'select b.lesson_id, i.made_blocks from imports i join blocks b on b.id = i.block_id where i.practice_id = $1 and i.id = $2',
+    [practiceId, id],
+  );
+  if (!row) return undefined;
+  await db.query('delete from imports where practice_id = $1 and id = $2', [practiceId, id]);
+  await db.query(
+    `delete from blocks b where b.practice_id = $1 and b.id = any($2::uuid[])
+       and not exists (select 1 from shots s where s.block_id = b.id)
+       and not exists (select 1 from motions m where m.block_id = b.id)`,
+    [practiceId, row.made_blocks],
+  );
+  return row.lesson_id;
+}
+
+export const mappingFor = async (db: Db, practiceId: string, headerHash: string): Promise<ColumnMapping | undefined> =>
+  (
+    await db.query<{ mapping: ColumnMapping }>(
+      'select mapping from column_mappings where practice_id = $1 and header_hash = $2',
+      [practiceId, headerHash],
+    )
+  )[0]?.mapping;
+
+export const rememberMapping = (
+  db: Db,
+  practiceId: string,
+  headerHash: string,
+  mapping: ColumnMapping,
+): Promise<unknown> =>
+  db.query(
+    `insert into column_mappings (practice_id, header_hash, mapping) values ($1, $2, $3)
+     on conflict (practice_id, header_hash) do update set mapping = excluded.mapping, saved_at = now()`,
+    [practiceId, headerHash, JSON.stringify(mapping)],
   );
 
 export interface MotionRow extends Row {
@@ -79,6 +149,6 @@ export const insertMotion = (
 export const motionsOfLesson = (db: Db, practiceId: string, lessonId: string): Promise<MotionRow[]> =>
   db.query<MotionRow>(
     `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements from motions m
-     join blocks b on b.id = m.block_id where m.practice_id = $1 and b.lesson_id = $2 order by m.created_at, m.id`,
+     join live_blocks b on b.id = m.block_id where m.practice_id = $1 and b.lesson_id = $2 order by m.created_at, m.id`,
     [practiceId, lessonId],
   );

@@ -1,4 +1,5 @@
-import type { LedgerAnswer } from '../../api/types.ts';
+import type { LedgerAnswer, SetupWire } from '../../api/types.ts';
+import type { Setup } from '../../core/catalogue/norms.ts';
 import { diagnose } from '../../core/diagnosis/diagnose.ts';
 import { measuredFinding, seenFinding, type Finding } from '../../core/diagnosis/findings.ts';
 import {
@@ -8,15 +9,23 @@ import {
   measureShots,
   type MeasuredBlock,
 } from '../../core/diagnosis/measure.ts';
+import { measureRatios, measureSetup } from '../../core/diagnosis/measure-tests.ts';
 import { degToRad } from '../../core/units/units.ts';
 import type { Db } from '../db/connection.ts';
 import { loadLesson, type LessonData } from '../lessons/lesson-view.ts';
-import { valuesOf, type BlockRow } from '../lessons/queries.ts';
+import type { BlockRow } from '../blocks/queries.ts';
+import { lessonTests } from '../lessons/battery.ts';
+import { setupsUpTo } from '../setups/queries.ts';
+import { valuesOf } from '../shots/queries.ts';
 import { screensOf } from '../students/queries.ts';
 import { signsOf, verdictOfLesson } from './queries.ts';
 
 const toRad = (deg: number | null | undefined): number | undefined =>
   deg === null || deg === undefined ? undefined : degToRad(deg);
+
+/** A recorded set-up as the core takes it: what is not recorded is absent. */
+const setupOf = (s: SetupWire): Setup =>
+  Object.fromEntries(Object.entries(s).filter(([, v]) => v !== null && v !== undefined)) as unknown as Setup;
 
 const measuredBlock = (block: BlockRow, data: LessonData): MeasuredBlock => ({
   id: block.id,
@@ -33,6 +42,10 @@ async function findingsOf(db: Db, practiceId: string, data: LessonData): Promise
   const day = data.lesson.starts_at.toISOString().slice(0, 10);
   const screen = (await screensOf(db, practiceId, data.student.id)).find((s) => (s.takenOn ?? '') <= day);
   const blocks = data.blocks.map((b) => measuredBlock(b, data));
+  const startsAt = data.lesson.starts_at.toISOString();
+  const setups = (await setupsUpTo(db, practiceId, data.student.id, data.lesson.starts_at)).filter(
+    (s) => s.takenAt === startsAt,
+  );
   const measurements = [
     ...(screen
       ? measureScreen(
@@ -50,6 +63,19 @@ async function findingsOf(db: Db, practiceId: string, data: LessonData): Promise
     ...combineSwings(data.motions.flatMap((m) => m.measurements)),
     ...blocks.filter((b) => b.withBall && b.condition === 'normal').flatMap(measureShots),
     ...measureBlocks(blocks),
+    ...measureRatios(
+      lessonTests(data).done.map(({ ratio, test, blocks: of }) => ({
+        ratio,
+        source: { kind: 'block' as const, id: of[0].id, label: `isolation test: ${test.name.toLowerCase()}` },
+      })),
+    ),
+    ...setups.flatMap((s) =>
+      measureSetup(setupOf(s), data.student.height_m ?? undefined, {
+        kind: 'setup',
+        id: s.id,
+        label: `set-up with the ${s.club}`,
+      }),
+    ),
   ];
   const signs = await signsOf(db, practiceId, data.lesson.id);
   return [...measurements.map(measuredFinding), ...signs.map((s) => seenFinding(s.signId, s.grade, s.note))];

@@ -1,45 +1,100 @@
-import { Router } from 'express';
-import { randomUUID } from 'node:crypto';
-import { feedSchema } from '../../api/schemas.ts';
-import { readShotsCsv } from '../../core/formats/shots-csv.ts';
+import { Router, type Request } from 'express';
+import { deviceHelloSchema, feedSchema, placeWaitingSchema } from '../../api/measure-schemas.ts';
 import { practiceByFeedKey } from '../accounts/queries.ts';
 import { tokenHash } from '../accounts/secrets.ts';
-import { valid, type Services } from '../http/context.ts';
-import { Problem } from '../http/problem.ts';
-import { insertShots, listeningBlock, type NewShot } from '../lessons/queries.ts';
+import { blockRow } from '../blocks/queries.ts';
+import type { Db } from '../db/connection.ts';
+import { practiceOf, valid, type Services } from '../http/context.ts';
+import { notFound, Problem } from '../http/problem.ts';
+import { importTarget } from '../captures/import-target.ts';
+import { insertShots } from '../shots/queries.ts';
+import { deviceShot, placeShot, type Placed } from './place-shot.ts';
+import { takeWaiting } from './queries.ts';
 
-/** One feed row as the columns of shots.csv, so that a device and a file are read by the same reader. */
-function rowToCsv(row: Record<string, unknown>): string {
-  const keys = Object.keys(row);
-  return `${keys.join(',')}\n${keys.map((k) => String(row[k] ?? '').replace(/[,\n\r"]/g, ' ')).join(',')}\n`;
+async function practiceByKey(db: Db, req: Request): Promise<string> {
+  const key = req.headers['x-feed-key'];
+  const practiceId = typeof key === 'string' ? await practiceByFeedKey(db, tokenHash(key)) : undefined;
+  if (!practiceId)
+    throw new Problem(401, 'wrong-feed-key', 'The feed key is not right; it is in the data folder and in Settings.');
+  return practiceId;
 }
 
-/** Open feed for devices: shots with the columns of shots.csv go to the block that is listening. */
+/** Open feed for devices: shots with the columns of shots.csv go to the block that is (or was) listening; a sign of life between. */
 export function feedRoutes({ db, hub }: Services): Router {
   const router = Router();
+
+  router.post('/feed/hello', async (req, res) => {
+    const practiceId = await practiceByKey(db, req);
+    const { deviceId, kind } = valid(deviceHelloSchema, req.body);
+    hub.heard(practiceId, deviceId, kind);
+    res.status(204).end();
+  });
+
   router.post('/feed/shots', async (req, res) => {
-    const key = req.headers['x-feed-key'];
-    const practiceId = typeof key === 'string' ? await practiceByFeedKey(db, tokenHash(key)) : undefined;
-    if (!practiceId)
-      throw new Problem(401, 'wrong-feed-key', 'The feed key is not right; it is in the data folder and in Settings.');
+    const practiceId = await practiceByKey(db, req);
     const input = valid(feedSchema, req.body);
-    const block = await listeningBlock(db, practiceId);
-    if (!block) throw new Problem(409, 'no-open-block', 'No block is listening. Start a block in a lesson first.');
-    const shots: NewShot[] = input.shots.map((s, i) => {
-      const name = `shot ${i + 1} (${s.deviceShotId})`;
-      const read = readShotsCsv(rowToCsv(s.row), block.handedness, name).shots[0];
-      return {
-        id: randomUUID(),
-        source: 'feed',
-        struckAt: new Date(s.struckAt).toISOString(),
-        values: read.values,
-        deviceId: input.deviceId,
-        deviceShotId: s.deviceShotId,
-      };
+    hub.heard(practiceId, input.deviceId, '');
+    const placed: Placed[] = [];
+    const refused: { deviceShotId: string; code: string; detail: string }[] = [];
+    for (const [i, s] of input.shots.entries()) {
+      const shot = { ...s, deviceId: input.deviceId, struckAt: new Date(s.struckAt).toISOString() };
+      try {
+        placed.push(await placeShot(db, practiceId, shot, `shot ${i + 1} (${s.deviceShotId})`));
+      } catch (error) {
+        // One bad row must not take the others with it.
+        if (!(error instanceof Problem) || input.shots.length === 1) throw error;
+        refused.push({ deviceShotId: s.deviceShotId, code: error.code, detail: error.message });
+      }
+    }
+    for (const lessonId of new Set(placed.filter((p) => p.outcome === 'added').flatMap((p) => p.lessonId ?? [])))
+      hub.publish(practiceId, { kind: 'shot', lessonId });
+    const count = (outcome: Placed['outcome']): number => placed.filter((p) => p.outcome === outcome).length;
+    if (count('waiting') > 0) hub.publish(practiceId, { kind: 'changed', lessonId: '' });
+    res.status(201).json({
+      added: count('added'),
+      repeated: count('repeated'),
+      waiting: count('waiting'),
+      ...(refused.length > 0 ? { refused } : {}),
     });
-    const added = await insertShots(db, practiceId, block.id, shots);
-    if (added.length > 0) hub.publish(practiceId, { kind: 'shot', lessonId: block.lesson_id });
-    res.status(201).json({ added: added.length, repeated: shots.length - added.length });
+  });
+  return router;
+}
+
+/** What the signed-in instructor sees of the devices, and where waiting shots go. */
+export function deviceRoutes({ db, hub }: Services): Router {
+  const router = Router();
+
+  router.get('/devices', (req, res) => {
+    res.json(hub.devicesOf(practiceOf(req)));
+  });
+
+  router.post('/waiting-shots', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const { ids, blockId } = valid(placeWaitingSchema, req.body);
+    if (blockId !== null && !(await blockRow(db, practiceId, blockId))) throw notFound('The block');
+    const target = blockId === null ? null : await importTarget(db, practiceId, blockId);
+    const taken = await db.transaction(async (tx) => {
+      const rows = await takeWaiting(tx, practiceId, ids);
+      if (!target) return rows.length;
+      const shots = rows.flatMap(
+        (r) =>
+          deviceShot(
+            {
+              deviceId: r.device_id,
+              deviceShotId: r.device_shot_id,
+              struckAt: r.struck_at.toISOString(),
+              row: r.shot_row,
+            },
+            { ...target.block, handedness: target.student.handedness },
+            { struckAt: r.struck_at.toISOString(), doubt: `Came while ${r.why}; placed by hand.` },
+            `shot ${r.device_shot_id}`,
+          ) ?? [],
+      );
+      await insertShots(tx, practiceId, target.blockId, shots);
+      return rows.length;
+    });
+    hub.publish(practiceId, { kind: 'changed', lessonId: target?.lessonId ?? '' });
+    res.json({ taken });
   });
   return router;
 }

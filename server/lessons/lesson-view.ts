@@ -1,22 +1,19 @@
 import type { BlockWire, LessonAnswer, ShotWire } from '../../api/types.ts';
 import { blockStatistics } from '../../core/review/block-statistics.ts';
+import { blockTrend } from '../../core/review/compare-blocks.ts';
 import { motionsOfLesson, type MotionRow } from '../captures/queries.ts';
 import type { Db } from '../db/connection.ts';
 import { signsOf } from '../diagnosis/queries.ts';
 import { notFound } from '../http/problem.ts';
 import { progressOf } from '../students/progress.ts';
 import { screensOf, studentRow, studentToWire, type StudentRow } from '../students/queries.ts';
-import {
-  blocksOf,
-  lessonRow,
-  lessonsOf,
-  shotsOfLesson,
-  valuesOf,
-  valuesToWire,
-  type BlockRow,
-  type LessonRow,
-  type ShotRow,
-} from './queries.ts';
+import { circumstancesToWire } from '../blocks/circumstances.ts';
+import { blocksOf, type BlockRow } from '../blocks/queries.ts';
+import { setupsUpTo } from '../setups/queries.ts';
+import { shotCounts, shotsOfLesson, valuesOf, valuesToWire, type ShotRow } from '../shots/queries.ts';
+import { importsOfLesson } from '../captures/queries.ts';
+import { waitingShots } from '../feed/queries.ts';
+import { lessonRow, lessonsOf, type LessonRow } from './queries.ts';
 
 /** A lesson with everything measured in it, as rows. */
 export interface LessonData {
@@ -25,6 +22,8 @@ export interface LessonData {
   readonly blocks: readonly BlockRow[];
   readonly shots: readonly ShotRow[];
   readonly motions: readonly MotionRow[];
+  /** Shots in each block, also those beyond the newest 2,000 that are carried about. */
+  readonly counts: ReadonlyMap<string, number>;
 }
 
 /** @throws Problem 404 where the lesson is not of this practice */
@@ -39,17 +38,24 @@ export async function loadLesson(db: Db, practiceId: string, lessonId: string): 
     blocks: await blocksOf(db, practiceId, lessonId),
     shots: await shotsOfLesson(db, practiceId, lessonId),
     motions: await motionsOfLesson(db, practiceId, lessonId),
+    counts: await shotCounts(db, practiceId, lessonId),
   };
 }
 
 export const ageYears = (student: StudentRow, on: Date): number => on.getUTCFullYear() - student.birth_year;
 
-const shotToWire = (row: ShotRow): ShotWire => ({
+/** The newest shots of a block that travel with the lesson; the table pages through all of them. */
+const LESSON_SHOTS = 300;
+
+export const shotToWire = (row: ShotRow): ShotWire => ({
   id: row.id,
   source: row.source,
   struckAt: row.struck_at.toISOString(),
   values: valuesToWire(valuesOf(row)),
   setAsideReason: row.set_aside_reason,
+  feltEffort: row.felt_effort,
+  strikeByHand: row.strike_by_hand,
+  doubt: row.doubt,
 });
 
 function blockToWire(block: BlockRow, data: LessonData): BlockWire {
@@ -64,8 +70,11 @@ function blockToWire(block: BlockRow, data: LessonData): BlockWire {
     effort: block.effort,
     feel: block.feel,
     listening: block.listening,
+    circumstances: circumstancesToWire(block),
+    shotsTotal: data.counts.get(block.id) ?? 0,
+    trend: blockTrend(shots.filter((s) => s.set_aside_reason === null).flatMap((s) => valuesOf(s).clubSpeedMps ?? [])),
     statistics: blockStatistics(shots.map((s) => ({ values: valuesOf(s), setAside: s.set_aside_reason !== null }))),
-    shots: shots.map(shotToWire),
+    shots: shots.slice(-LESSON_SHOTS).map(shotToWire),
     motions: data.motions
       .filter((m) => m.block_id === block.id)
       .map((m) => ({ id: m.id, fileName: m.file_name, sequence: m.sequence, curves: m.curves })),
@@ -78,13 +87,19 @@ export async function lessonAnswer(db: Db, practiceId: string, lessonId: string)
   const earlier = (await lessonsOf(db, practiceId, student.id)).filter((l) => l.starts_at < lesson.starts_at);
   const previous = earlier[earlier.length - 1];
   const previousBlocks = previous ? await blocksOf(db, practiceId, previous.id) : [];
+  const startsAt = lesson.starts_at.toISOString();
+  const setups = await setupsUpTo(db, practiceId, student.id, lesson.starts_at);
   return {
-    lesson: { id: lesson.id, startsAt: lesson.starts_at.toISOString(), note: lesson.note },
+    lesson: { id: lesson.id, startsAt, note: lesson.note },
     student: studentToWire(student),
     ageYears: ageYears(student, lesson.starts_at),
     screens: await screensOf(db, practiceId, student.id),
     blocks: data.blocks.map((b) => blockToWire(b, data)),
     signs: await signsOf(db, practiceId, lessonId),
+    setups: setups.filter((s) => s.takenAt === startsAt),
+    earlierSetups: setups.filter((s) => s.takenAt !== startsAt),
+    imports: await importsOfLesson(db, practiceId, lessonId),
+    waiting: await waitingShots(db, practiceId),
     stick: (await progressOf(db, practiceId, student, lesson.starts_at)).stick,
     previousLesson: previous
       ? {

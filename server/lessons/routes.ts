@@ -1,40 +1,20 @@
 import { Router } from 'express';
-import {
-  blockPatchSchema,
-  blockSchema,
-  noteSchema,
-  seenSignSchema,
-  setAsideSchema,
-  shotSchema,
-} from '../../api/schemas.ts';
-import { fromWire, SHOT_FIELDS, wireName, type ShotValues } from '../../core/formats/shot-fields.ts';
+import { setupSchema } from '../../api/measure-schemas.ts';
+import { noteSchema, seenSignSchema } from '../../api/schemas.ts';
 import { seenFinding } from '../../core/diagnosis/findings.ts';
 import { deleteSign, saveSign } from '../diagnosis/queries.ts';
 import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
 import { notFound } from '../http/problem.ts';
+import { saveSetup } from '../setups/queries.ts';
+import { batteryOf } from './battery.ts';
 import { lessonAnswer } from './lesson-view.ts';
 import * as q from './queries.ts';
 
-/** Wire values of a shot back to SI. */
-export function valuesFromWire(wire: Record<string, number | null | undefined>): ShotValues {
-  const values: ShotValues = {};
-  for (const f of SHOT_FIELDS) {
-    const v = wire[wireName(f.key)];
-    if (v !== null && v !== undefined) values[f.key] = fromWire(f.key, v);
-  }
-  return values;
-}
-
-/** Lessons, their blocks, shots and seen signs. */
+/** Lessons, their set-ups, tests and seen signs. */
 export function lessonRoutes({ db, hub }: Services): Router {
   const router = Router();
   const changed = (practiceId: string, lessonId: string): void =>
     hub.publish(practiceId, { kind: 'changed', lessonId });
-  const lessonOfBlock = async (practiceId: string, blockId: string): Promise<string> => {
-    const block = await q.blockRow(db, practiceId, blockId);
-    if (!block) throw notFound('The block');
-    return block.lesson_id;
-  };
 
   router.get('/lessons/:id', async (req, res) => {
     res.json(await lessonAnswer(db, practiceOf(req), idParam(req)));
@@ -54,52 +34,17 @@ export function lessonRoutes({ db, hub }: Services): Router {
     hub.open(practiceId, res);
   });
 
-  router.post('/lessons/:id/blocks', async (req, res) => {
+  router.put('/lessons/:id/setups', async (req, res) => {
     const practiceId = practiceOf(req);
     const lesson = await q.lessonRow(db, practiceId, idParam(req));
     if (!lesson) throw notFound('The lesson');
-    const input = valid(blockSchema, req.body);
-    await db.transaction((tx) => q.insertBlock(tx, practiceId, lesson.id, input));
+    await saveSetup(db, practiceId, lesson.id, valid(setupSchema, req.body));
     changed(practiceId, lesson.id);
-    res.status(201).json({ id: input.id });
-  });
-
-  router.patch('/blocks/:id', async (req, res) => {
-    const practiceId = practiceOf(req);
-    const block = await q.blockRow(db, practiceId, idParam(req));
-    if (!block) throw notFound('The block');
-    const patch = valid(blockPatchSchema, req.body);
-    await db.transaction(async (tx) => {
-      await q.updateBlock(tx, practiceId, block.id, {
-        cue: patch.cue ?? block.cue,
-        effort: patch.effort === undefined ? block.effort : patch.effort,
-        feel: patch.feel ?? block.feel,
-      });
-      if (patch.listening !== undefined) await q.setListening(tx, practiceId, block.id, patch.listening);
-    });
-    changed(practiceId, block.lesson_id);
     res.status(204).end();
   });
 
-  router.post('/blocks/:id/shots', async (req, res) => {
-    const practiceId = practiceOf(req);
-    const blockId = idParam(req);
-    const lessonId = await lessonOfBlock(practiceId, blockId);
-    const input = valid(shotSchema, req.body);
-    const values = valuesFromWire(input.values as Record<string, number | null | undefined>);
-    const struckAt = input.struckAt ?? new Date().toISOString();
-    await q.insertShots(db, practiceId, blockId, [{ id: input.id, source: 'typed', struckAt, values }]);
-    hub.publish(practiceId, { kind: 'shot', lessonId });
-    res.status(201).json({ id: input.id });
-  });
-
-  router.patch('/shots/:id', async (req, res) => {
-    const practiceId = practiceOf(req);
-    const { reason } = valid(setAsideSchema, req.body);
-    const blockId = await q.setShotAside(db, practiceId, idParam(req), reason === '' ? null : reason);
-    if (!blockId) throw notFound('The shot');
-    changed(practiceId, await lessonOfBlock(practiceId, blockId));
-    res.status(204).end();
+  router.get('/lessons/:id/battery', async (req, res) => {
+    res.json(await batteryOf(db, practiceOf(req), idParam(req)));
   });
 
   router.put('/lessons/:id/signs/:sign', async (req, res) => {

@@ -14,7 +14,7 @@ export const lessonSummaries = async (db: Db, practiceId: string, studentId: str
     }>(
       `select l.id, l.starts_at, l.note, count(distinct b.id)::int as blocks, count(s.id)::int as swings,
          (select v.target from verdicts v where v.lesson_id = l.id order by v.decided_at desc limit 1) as target
-       from lessons l left join blocks b on b.lesson_id = l.id left join shots s on s.block_id = b.id
+       from lessons l left join live_blocks b on b.lesson_id = l.id left join shots s on s.block_id = b.id
        where l.practice_id = $1 and l.student_id = $2 group by l.id order by l.starts_at desc, l.id`,
       [practiceId, studentId],
     )

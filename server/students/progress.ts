@@ -6,7 +6,7 @@ import { JUNIOR_AGE } from '../../core/plan/openness.ts';
 import { reviewGain, type Review } from '../../core/review/review.ts';
 import { practiceRow } from '../accounts/queries.ts';
 import type { Db } from '../db/connection.ts';
-import { speedsByLesson, type SpeedRow } from '../lessons/queries.ts';
+import { speedsByLesson, type SpeedRow } from '../shots/queries.ts';
 import { firstPlanLessonAt } from '../plans/queries.ts';
 import type { StudentRow } from './queries.ts';
 

@@ -7,6 +7,7 @@ export interface StudentRow extends Row {
   name: string;
   handedness: 'right' | 'left';
   birth_year: number;
+  sex: 'female' | 'male' | null;
   height_m: number | null;
   mass_kg: number | null;
   level: StudentInput['level'];
@@ -33,6 +34,7 @@ export function studentToWire(row: StudentRow): StudentInput & { id: string } {
     name: row.name,
     handedness: row.handedness,
     birthYear: row.birth_year,
+    sex: row.sex,
     heightM: row.height_m,
     massKg: row.mass_kg,
     level: row.level,
@@ -76,6 +78,7 @@ const columnValues = (practiceId: string, id: string, s: StudentInput): unknown[
   s.clearanceNote,
   s.guardianName,
   s.guardianConsentOn ?? null,
+  s.sex ?? null,
 ];
 
 /** Adds or edits a student; a repeat of the same id and practice is an edit. @returns false where the id is another practice's */
@@ -84,8 +87,8 @@ export const saveStudent = async (db: Db, practiceId: string, id: string, s: Stu
     await db.query(
       `insert into students (id, practice_id, name, handedness, birth_year, height_m, mass_kg, level, goal_kind,
          goal_speed_mps, goal_date, kit, places, sessions_per_week, lens, flags, painful_parts, body_note, cleared_on,
-         clearance_note, guardian_name, guardian_consent_on)
-       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18,$19,$20,$21,$22)
+         clearance_note, guardian_name, guardian_consent_on, sex)
+       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18,$19,$20,$21,$22,$23)
        on conflict (id) do update set name = excluded.name, handedness = excluded.handedness,
          birth_year = excluded.birth_year, height_m = excluded.height_m, mass_kg = excluded.mass_kg,
          level = excluded.level, goal_kind = excluded.goal_kind, goal_speed_mps = excluded.goal_speed_mps,
@@ -93,7 +96,7 @@ export const saveStudent = async (db: Db, practiceId: string, id: string, s: Stu
          sessions_per_week = excluded.sessions_per_week, lens = excluded.lens, flags = excluded.flags,
          painful_parts = excluded.painful_parts, body_note = excluded.body_note, cleared_on = excluded.cleared_on,
          clearance_note = excluded.clearance_note, guardian_name = excluded.guardian_name,
-         guardian_consent_on = excluded.guardian_consent_on
+         guardian_consent_on = excluded.guardian_consent_on, sex = excluded.sex
        where students.practice_id = excluded.practice_id
        returning id`,
       columnValues(practiceId, id, s),

@@ -46,6 +46,9 @@ const shot = (id: string, speedMph: number, aside = false, toeM?: number, highM?
     ...(toeM === undefined || highM === undefined ? {} : { impactToeM: toeM, impactHighM: highM }),
   },
   setAsideReason: aside ? 'mishit' : null,
+  feltEffort: null,
+  strikeByHand: false,
+  doubt: '',
 });
 
 describe('notch stick', () => {

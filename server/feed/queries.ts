@@ -1,0 +1,81 @@
+import { randomUUID } from 'node:crypto';
+import type { WaitingShotWire } from '../../api/types.ts';
+import type { Db, Row } from '../db/connection.ts';
+
+export interface DeviceShot {
+  readonly deviceId: string;
+  readonly deviceShotId: string;
+  readonly struckAt: string;
+  readonly row: Record<string, unknown>;
+}
+
+export interface WaitingRow extends Row {
+  id: string;
+  device_id: string;
+  device_shot_id: string;
+  struck_at: Date;
+  shot_row: Record<string, unknown>;
+  why: string;
+}
+
+/** Keeps a shot that no block takes. @returns whether it was new */
+export const keepWaiting = async (db: Db, practiceId: string, shot: DeviceShot, why: string): Promise<boolean> =>
+  (
+    await db.query(
+      `insert into waiting_shots (id, practice_id, device_id, device_shot_id, struck_at, shot_row, why)
+       select $1, $2, $3, $4, $5, $6, $7 where not exists (select 1 from shots
+         where practice_id = $2 and device_id = $3 and device_shot_id = $4 and struck_at = $5)
+       on conflict do nothing returning id`,
+      [randomUUID(), practiceId, shot.deviceId, shot.deviceShotId, shot.struckAt, JSON.stringify(shot.row), why],
+    )
+  ).length > 0;
+
+const speedOf = (row: Record<string, unknown>): number | null => {
+  const mph = Number(row.club_speed_mph ?? NaN);
+  return Number.isFinite(mph) ? mph * 0.44704 : null;
+};
+
+export const waitingShots = async (db: Db, practiceId: string): Promise<WaitingShotWire[]> =>
+  (
+    await db.query<WaitingRow>(
+      'select * from waiting_shots where practice_id = $1 order by struck_at, arrived limit 500',
+      [practiceId],
+    )
+  ).map((r) => ({
+    id: r.id,
+    deviceId: r.device_id,
+    struckAt: r.struck_at.toISOString(),
+    clubSpeedMps: speedOf(r.shot_row),
+    why: r.why,
+  }));
+
+/** Takes waiting shots out of the tray. */
+export const takeWaiting = (db: Db, practiceId: string, ids: readonly string[]): Promise<WaitingRow[]> =>
+  db.query<WaitingRow>('delete from waiting_shots where practice_id = $1 and id = any($2::uuid[]) returning *', [
+    practiceId,
+    ids,
+  ]);
+
+export interface LastOfDevice {
+  readonly deviceShotId: string;
+  readonly struckAt: Date;
+}
+
+/** The shot of a device that arrived last. */
+export async function lastOfDevice(db: Db, practiceId: string, deviceId: string): Promise<LastOfDevice | undefined> {
+  const [row] = await db.query<{ device_shot_id: string; struck_at: Date }>(
+    'select device_shot_id, struck_at from shots where practice_id = $1 and device_id = $2 order by arrived desc limit 1',
+    [practiceId, deviceId],
+  );
+  return row && { deviceShotId: row.device_shot_id, struckAt: row.struck_at };
+}
+
+/** Time at which this device used a shot number before, if at another time than this. */
+export async function numberUsedBefore(db: Db, practiceId: string, s: DeviceShot): Promise<Date | undefined> {
+  const [row] = await db.query<{ struck_at: Date }>(
+    `select struck_at from shots where practice_id = $1 and device_id = $2 and device_shot_id = $3 and struck_at <> $4
+     order by arrived desc limit 1`,
+    [practiceId, s.deviceId, s.deviceShotId, s.struckAt],
+  );
+  return row?.struck_at;
+}
