@@ -160,11 +160,12 @@ describe('devices that err', () => {
   test('a device that says hello is shown with the time it was heard', async () => {
     const m = newDevice();
     await server.http.post('/api/feed/hello').send({ deviceId: m, kind: 'x' }).expect(401);
-    await server.http
+    const told = await server.http
       .post('/api/feed/hello')
       .set('x-feed-key', server.feedKey)
       .send({ deviceId: m, kind: 'range monitor' })
-      .expect(204);
+      .expect(200);
+    expect(told.body).toEqual({ listening: { club: 'driver', withBall: true, condition: 'normal' } });
     const devices = (await server.call('get', '/devices').expect(200)).body as { deviceId: string; kind: string }[];
     expect(devices.find((d) => d.deviceId === m)).toMatchObject({ kind: 'range monitor' });
     const other = await server.otherPractice();

@@ -1,8 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { LIMITED_SHARES, type LimitedKind } from './range-monitor/hidden-shares.ts';
 import { runRangeMonitor } from './range-monitor/run.ts';
 
 const USAGE = `Usage: npm run stand-in -- range-monitor [--club driver|iron] [--speed 92] [--every 4] [--count 12] [--no-ball] [--left]
+         [--limited-by legs|trunk|release|ball|none] [--lose SECONDS] [--repeat]
          [--address http://127.0.0.1:4310 --key KEY]`;
 
 function option(args: readonly string[], name: string): string | undefined {
@@ -36,6 +38,11 @@ export async function main(args: readonly string[]): Promise<number> {
     process.stderr.write('No running application found. Start it first, or give --address and --key.\n');
     return 2;
   }
+  const limitedBy = (option(args, 'limited-by') ?? 'none') as LimitedKind;
+  if (!(limitedBy in LIMITED_SHARES)) {
+    process.stderr.write(`--limited-by must be ${Object.keys(LIMITED_SHARES).join(', ')}.\n`);
+    return 2;
+  }
   await runRangeMonitor({
     address,
     key,
@@ -45,6 +52,9 @@ export async function main(args: readonly string[]): Promise<number> {
     count: Number(option(args, 'count') ?? 12),
     withBall: !args.includes('--no-ball'),
     handedness: args.includes('--left') ? 'left' : 'right',
+    limitedBy,
+    loseS: Number(option(args, 'lose') ?? 0),
+    repeat: args.includes('--repeat'),
     seed: Number(option(args, 'seed') ?? Date.now()),
     say: (line) => process.stdout.write(`${line}\n`),
   });

@@ -3,7 +3,8 @@ import { readShotsCsv } from '../core/formats/shots-csv.ts';
 import { seededRandom } from '../core/numeric/random.ts';
 import { mean, standardDeviation } from '../core/numeric/statistics.ts';
 import { mphToMps, mpsToMph, radToDeg } from '../core/units/units.ts';
-import { shotRow, typicalPlayer } from './range-monitor/run.ts';
+import { shotRow } from './range-monitor/run.ts';
+import { typicalPlayer } from './range-monitor/true-player.ts';
 import { monitorShot, type TruePlayer } from './range-monitor/true-player.ts';
 
 const player: TruePlayer = {

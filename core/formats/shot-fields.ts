@@ -99,3 +99,22 @@ export function toWire(key: ShotKey, si: number): number {
 export function fromWire(key: ShotKey, value: number): number {
   return key.endsWith('RadPerS') ? rpmToRadPerS(value) : key.endsWith('Rad') ? degToRad(value) : value;
 }
+
+/** SI values of a shot as the wire says them. */
+export const valuesToWire = (values: ShotValues): Record<string, number> =>
+  Object.fromEntries(
+    SHOT_FIELDS.filter((f) => values[f.key] !== undefined).map((f) => [
+      wireName(f.key),
+      toWire(f.key, values[f.key] as number),
+    ]),
+  );
+
+/** Wire values of a shot back to SI. */
+export function valuesFromWire(wire: Record<string, number | null | undefined>): ShotValues {
+  const values: ShotValues = {};
+  for (const f of SHOT_FIELDS) {
+    const v = wire[wireName(f.key)];
+    if (v !== null && v !== undefined) values[f.key] = fromWire(f.key, v);
+  }
+  return values;
+}

@@ -2,7 +2,7 @@ import { Router, type Request } from 'express';
 import { deviceHelloSchema, feedSchema, placeWaitingSchema } from '../../api/measure-schemas.ts';
 import { practiceByFeedKey } from '../accounts/queries.ts';
 import { tokenHash } from '../accounts/secrets.ts';
-import { blockRow } from '../blocks/queries.ts';
+import { blockRow, listeningBlock } from '../blocks/queries.ts';
 import type { Db } from '../db/connection.ts';
 import { practiceOf, valid, type Services } from '../http/context.ts';
 import { notFound, Problem } from '../http/problem.ts';
@@ -19,7 +19,7 @@ async function practiceByKey(db: Db, req: Request): Promise<string> {
   return practiceId;
 }
 
-/** Open feed for devices: shots with the columns of shots.csv go to the block that is (or was) listening; a sign of life between. */
+/** Open feed for devices: shots with the columns of shots.csv go to the block that is (or was) listening; a sign of life between, which is told what listens. */
 export function feedRoutes({ db, hub }: Services): Router {
   const router = Router();
 
@@ -27,7 +27,10 @@ export function feedRoutes({ db, hub }: Services): Router {
     const practiceId = await practiceByKey(db, req);
     const { deviceId, kind } = valid(deviceHelloSchema, req.body);
     hub.heard(practiceId, deviceId, kind);
-    res.status(204).end();
+    const block = await listeningBlock(db, practiceId);
+    res.json({
+      listening: block ? { club: block.club, withBall: block.with_ball, condition: block.condition } : null,
+    });
   });
 
   router.post('/feed/shots', async (req, res) => {

@@ -10,7 +10,8 @@ import { screensOf, studentRow, studentToWire, type StudentRow } from '../studen
 import { circumstancesToWire } from '../blocks/circumstances.ts';
 import { blocksOf, type BlockRow } from '../blocks/queries.ts';
 import { setupsUpTo } from '../setups/queries.ts';
-import { shotCounts, shotsOfLesson, valuesOf, valuesToWire, type ShotRow } from '../shots/queries.ts';
+import { valuesToWire } from '../../core/formats/shot-fields.ts';
+import { shotCounts, shotsOfLesson, valuesOf, type ShotRow } from '../shots/queries.ts';
 import { importsOfLesson } from '../captures/queries.ts';
 import { waitingShots } from '../feed/queries.ts';
 import { lessonRow, lessonsOf, type LessonRow } from './queries.ts';

@@ -1,12 +1,4 @@
-import {
-  columnOf,
-  SHOT_FIELDS,
-  toWire,
-  wireName,
-  fromWire,
-  type ShotKey,
-  type ShotValues,
-} from '../../core/formats/shot-fields.ts';
+import { columnOf, SHOT_FIELDS, type ShotKey, type ShotValues } from '../../core/formats/shot-fields.ts';
 import type { Db, Row } from '../db/connection.ts';
 
 export interface ShotRow extends Row {
@@ -150,15 +142,6 @@ export function valuesOf(row: ShotRow): ShotValues {
   return values;
 }
 
-/** SI values as the wire says them. */
-export const valuesToWire = (values: ShotValues): Record<string, number> =>
-  Object.fromEntries(
-    SHOT_FIELDS.filter((f) => values[f.key] !== undefined).map((f) => [
-      wireName(f.key),
-      toWire(f.key, values[f.key] as number),
-    ]),
-  );
-
 export interface SpeedRow extends Row {
   lesson_id: string;
   starts_at: Date;
@@ -177,13 +160,3 @@ export const speedsByLesson = (db: Db, practiceId: string, studentId: string): P
      group by 1, 2, 3 order by l.starts_at, l.id`,
     [practiceId, studentId],
   );
-
-/** Wire values of a shot back to SI. */
-export function valuesFromWire(wire: Record<string, number | null | undefined>): ShotValues {
-  const values: ShotValues = {};
-  for (const f of SHOT_FIELDS) {
-    const v = wire[wireName(f.key)];
-    if (v !== null && v !== undefined) values[f.key] = fromWire(f.key, v);
-  }
-  return values;
-}

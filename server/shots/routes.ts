@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { shotListSchema, shotPatchSchema, shotSchema } from '../../api/measure-schemas.ts';
 import type { ShotPage } from '../../api/types.ts';
-import { SHOT_FIELDS, wireName } from '../../core/formats/shot-fields.ts';
+import { SHOT_FIELDS, valuesFromWire, wireName } from '../../core/formats/shot-fields.ts';
 import { writeShotsCsv } from '../../core/formats/shots-csv.ts';
 import { blockRow } from '../blocks/queries.ts';
 import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
@@ -9,7 +9,7 @@ import { notFound } from '../http/problem.ts';
 import { lessonRow } from '../lessons/queries.ts';
 import { shotToWire } from '../lessons/lesson-view.ts';
 import { studentRow } from '../students/queries.ts';
-import { insertShots, patchShot, shotsOfBlock, valuesFromWire, valuesOf } from './queries.ts';
+import { insertShots, patchShot, shotsOfBlock, valuesOf } from './queries.ts';
 
 const PAGE_SHOTS = 100;
 

@@ -95,3 +95,23 @@ export function monitorShot(player: TruePlayer, withBall: boolean, random: Rando
     sideYd: round(metresToYards(flight.sideM), 1),
   };
 }
+
+/** A plain club golfer at the given speed. */
+export function typicalPlayer(club: string, clubSpeedMph: number, handedness: Handedness): TruePlayer {
+  const iron = club !== 'driver';
+  return {
+    handedness,
+    club,
+    clubSpeedMph,
+    swingSpreadMph: 1.4,
+    airGain: 0.02,
+    attackDeg: iron ? -3.5 : -0.5,
+    pathOutDeg: -1,
+    faceToPathDeg: 1.5,
+    faceSpreadDeg: 2,
+    dynamicLoftDeg: iron ? 22 : 14,
+    toeMm: 3,
+    highMm: 0,
+    strikeSpreadMm: 6,
+  };
+}

@@ -1,75 +1,53 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
+import { NavLink, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import type { BlockWire, LessonAnswer, ShotWire } from '../../api/types.ts';
-import { useUnits } from '../app/session.tsx';
+import type { LessonAnswer } from '../../api/types.ts';
 import { Choice } from '../parts/controls.tsx';
-import { FaceMap, strikeInWords } from '../parts/FaceMap.tsx';
-import { Card, Facts, Row, Soft, Spread } from '../parts/layout.tsx';
-import { SwingStrip } from '../parts/SwingStrip.tsx';
-import { FillBlock } from './FillBlock.tsx';
+import { Soft, Waiting } from '../parts/layout.tsx';
+import { blockName } from './block-name.ts';
+import { BlockView } from './measure/BlockView.tsx';
+import { DeviceStatus } from './measure/DeviceStatus.tsx';
+import { WaitingTray } from './measure/WaitingTray.tsx';
 import { NewBlock } from './NewBlock.tsx';
-import { SequencePanel } from './SequencePanel.tsx';
-import { ShotTable } from './ShotTable.tsx';
 
-const Figure = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 240px);
-  gap: var(--s4);
-  align-items: center;
-`;
-const Speed = styled.div`
-  font-family: var(--display);
-  font-size: var(--huge);
-  line-height: 1;
-  font-variant-numeric: tabular-nums lining-nums;
-  small {
-    font-size: var(--title);
+const SetupView = lazy(() => import('./measure/SetupView.tsx'));
+const PatternView = lazy(() => import('./measure/PatternView.tsx'));
+const BudgetView = lazy(() => import('./measure/BudgetView.tsx'));
+const CompareView = lazy(() => import('./measure/CompareView.tsx'));
+const TestsView = lazy(() => import('./measure/TestsView.tsx'));
+
+const VIEWS = [
+  { id: 'block', name: 'Block' },
+  { id: 'setup', name: 'Set-up' },
+  { id: 'tests', name: 'Tests' },
+  { id: 'pattern', name: 'Pattern' },
+  { id: 'budget', name: 'Budget' },
+  { id: 'compare', name: 'Compare' },
+] as const;
+
+const Views = styled.nav`
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s1) var(--s4);
+  border-bottom: 1px solid var(--line);
+  a {
+    min-height: var(--touch);
+    display: inline-flex;
+    align-items: center;
+    color: var(--ink);
+    text-decoration: none;
+    font-weight: 600;
+    border-bottom: 3px solid transparent;
+    margin-bottom: -1px;
+    padding: 0 var(--s1);
+  }
+  a[aria-current='page'] {
+    border-bottom-color: var(--maple);
+    color: var(--maple-deep);
   }
 `;
 
-/** Median and spread of the block's three speeds figures. */
-function BlockFigures({ block }: { block: BlockWire }) {
-  const units = useUnits();
-  const { clubSpeedMps, ballSpeedMps, smash } = block.statistics;
-  const items: [string, string][] = [];
-  if (clubSpeedMps)
-    items.push([
-      'club head speed, median',
-      `${units.speed(clubSpeedMps.median)} ± ${units.speedFigure(clubSpeedMps.spread)}`,
-    ]);
-  if (ballSpeedMps)
-    items.push([
-      'ball speed, median',
-      `${units.speed(ballSpeedMps.median)} ± ${units.speedFigure(ballSpeedMps.spread)}`,
-    ]);
-  if (smash) items.push(['smash factor, median', `${smash.median.toFixed(2)} ± ${smash.spread.toFixed(2)}`]);
-  if (clubSpeedMps) items.push(['best', units.speed(clubSpeedMps.best)]);
-  return <Facts items={items} />;
-}
-
-function LastSwing({ shot, block, lesson }: { shot: ShotWire; block: BlockWire; lesson: LessonAnswer }) {
-  const units = useUnits();
-  const { clubSpeedMps: club, ballSpeedMps: ball, impactToeM: toe, impactHighM: high } = shot.values;
-  const headline = club ?? ball;
-  return (
-    <Figure>
-      <div>
-        <Soft>last swing{club === undefined ? ', ball speed' : ''}</Soft>
-        <Speed data-testid="last-speed">
-          {headline === undefined ? '–' : units.speedFigure(headline)} <small>{units.speedUnit}</small>
-        </Speed>
-        <p>
-          {ball === undefined ? '' : `ball ${units.speed(ball)}`}
-          {ball !== undefined && club !== undefined ? ` · smash ${(ball / club).toFixed(2)}` : ''}
-          {toe === undefined || high === undefined ? '' : ` · ${strikeInWords(toe, high)}`}
-        </p>
-      </div>
-      <FaceMap shots={block.shots} handedness={lesson.student.handedness} driver={block.club === 'driver'} />
-    </Figure>
-  );
-}
-
-/** Measure: the last swing large, the block as a strip, the ways to fill it, its table, and captured swings. */
+/** Measure: one of its views over the block in hand; a new block is started in the page. */
 export default function Measure({
   lesson,
   newBlock,
@@ -79,70 +57,77 @@ export default function Measure({
   newBlock: boolean;
   setNewBlock: (open: boolean) => void;
 }) {
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [search, setSearch] = useSearchParams();
+  const [glance, setGlance] = useState(false);
   const { blocks } = lesson;
-  const block = blocks.find((b) => b.id === chosen) ?? blocks[blocks.length - 1];
-  if (newBlock || !block) {
-    return (
-      <NewBlock
-        lesson={lesson}
-        onDone={() => {
-          setNewBlock(false);
-          setChosen(null);
-        }}
-      />
-    );
-  }
-  const counted = block.shots.filter((s) => s.setAsideReason === null);
-  const last = counted[counted.length - 1];
+  const view = VIEWS.find((v) => v.id === search.get('view'))?.id ?? 'block';
+  const block = blocks.find((b) => b.id === search.get('block')) ?? blocks[blocks.length - 1];
+  const address = (id: string): string => {
+    const next = new URLSearchParams(search);
+    if (id === 'block') next.delete('view');
+    else next.set('view', id);
+    return `?${next.toString()}`;
+  };
+  const choose = (id: string): void => {
+    const next = new URLSearchParams(search);
+    next.set('block', id);
+    setSearch(next, { replace: true });
+  };
+  const startNew = newBlock || (blocks.length === 0 && view === 'block');
+  const needsBlock = view === 'block' || view === 'pattern' || view === 'budget';
   return (
     <>
-      {blocks.length > 1 ? (
-        <Choice
-          label="Block"
-          hideLabel
-          value={block.id}
-          onChange={setChosen}
-          options={blocks.map((b) => ({
-            id: b.id,
-            name: `${b.position} · ${b.club}${b.withBall ? '' : ', no ball'}${b.condition === 'normal' ? '' : `, ${b.condition}`}`,
-          }))}
+      <Views aria-label="Views of Measure">
+        {VIEWS.map((v) => (
+          <NavLink
+            key={v.id}
+            to={address(v.id)}
+            replace
+            aria-current={v.id === view && !newBlock ? 'page' : false}
+            onClick={() => setNewBlock(false)}
+          >
+            {v.name}
+          </NavLink>
+        ))}
+        <DeviceStatus />
+      </Views>
+      <WaitingTray lesson={lesson} block={block} />
+      {startNew ? (
+        <NewBlock
+          lesson={lesson}
+          onDone={() => {
+            setNewBlock(false);
+            const next = new URLSearchParams(search);
+            next.delete('block');
+            setSearch(next, { replace: true });
+          }}
         />
-      ) : null}
-      <Card aria-label="Block">
-        {last ? (
-          <>
-            <LastSwing shot={last} block={block} lesson={lesson} />
-            <SwingStrip shots={block.shots} statistics={block.statistics} />
-            <BlockFigures block={block} />
-          </>
-        ) : (
-          <Soft>No swing in this block yet. Type one, import a file, or take live shots.</Soft>
-        )}
-        {block.feel ? (
-          <Row>
-            <Soft>feel: “{block.feel}”</Soft>
-          </Row>
-        ) : null}
-      </Card>
-      <FillBlock block={block} lessonId={lesson.lesson.id} />
-      {block.motions.map((m) => (
-        <SequencePanel key={m.id} motion={m} />
-      ))}
-      {block.shots.length > 0 ? (
-        <Card aria-label="Shots">
-          <Spread>
-            <h2>Shots</h2>
-            <Row>
-              <Soft>X sets the last one aside, Z brings it back</Soft>
-              <a href={`/api/blocks/${block.id}/shots.csv`} download>
-                Save as CSV
-              </a>
-            </Row>
-          </Spread>
-          <ShotTable shots={block.shots} lessonId={lesson.lesson.id} />
-        </Card>
-      ) : null}
+      ) : (
+        <>
+          {needsBlock && blocks.length > 1 ? (
+            <Choice
+              label="Block"
+              hideLabel
+              value={block?.id ?? null}
+              onChange={choose}
+              options={blocks.map((b) => ({ id: b.id, name: blockName(b) }))}
+            />
+          ) : null}
+          <Suspense fallback={<Waiting what="the view" />}>
+            {view === 'setup' ? <SetupView lesson={lesson} /> : null}
+            {view === 'tests' ? <TestsView lesson={lesson} /> : null}
+            {view === 'compare' ? <CompareView lesson={lesson} /> : null}
+            {!block && (view === 'pattern' || view === 'budget') ? (
+              <Soft>No block yet. Start one to see its shots here.</Soft>
+            ) : null}
+            {block && view === 'block' ? (
+              <BlockView block={block} lesson={lesson} glance={glance} setGlance={setGlance} />
+            ) : null}
+            {block && view === 'pattern' ? <PatternView block={block} lesson={lesson} /> : null}
+            {block && view === 'budget' ? <BudgetView key={block.id} block={block} lesson={lesson} /> : null}
+          </Suspense>
+        </>
+      )}
     </>
   );
 }

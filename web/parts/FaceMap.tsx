@@ -1,11 +1,17 @@
+import { useRef, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import type { ShotWire } from '../../api/types.ts';
+import { headKindOf, type HeadKind } from '../../core/impact/heads.ts';
+import { STRIKE_BOX, type StrikeMap } from '../../core/impact/strike-map.ts';
 
-const Svg = styled.svg`
+const Svg = styled.svg<{ $tap?: boolean }>`
   width: 100%;
-  max-width: 240px;
+  max-width: 300px;
   height: auto;
   display: block;
+  font-family: var(--text);
+  touch-action: manipulation;
+  cursor: ${({ $tap }) => ($tap ? 'crosshair' : 'default')};
 `;
 
 /** Where on the face, in words: the sign is always spelled. */
@@ -16,51 +22,102 @@ export function strikeInWords(toeM: number, highM: number): string {
   return `${side}, ${height}`;
 }
 
-/** The face as the golfer looks at it, with this block's marks; the toe points away from the golfer. */
+/** Outlines in mm about the face centre, toe to the right, up is −y. */
+const OUTLINE: Readonly<Record<HeadKind, string>> = {
+  driver: 'M-56 20 C-60 -6 -34 -27 4 -28 C40 -28 60 -12 58 6 C56 24 22 29 -10 28 C-36 27 -54 28 -56 20 Z',
+  fairway: 'M-46 14 C-50 -4 -28 -18 2 -19 C32 -19 48 -8 46 5 C44 16 18 19 -8 19 C-30 19 -44 20 -46 14 Z',
+  iron: 'M-44 22 L-44 6 C-10 0 24 -14 40 -32 C52 -30 52 6 46 20 C20 26 -20 26 -44 22 Z',
+};
+const VIEW = { x: -70, y: -42, width: 140, height: 84 };
+
+/**
+ * The face as the golfer looks at it, with this block's marks, the ellipse of their spread and the box that counts as good; the toe
+ * points away from the golfer. With `onTap` a tap places the last swing's mark, as the dot left on the face shows it.
+ */
 export function FaceMap({
   shots,
   handedness,
-  driver,
+  club,
+  map,
+  onTap,
 }: {
   shots: readonly ShotWire[];
   handedness: 'right' | 'left';
-  driver: boolean;
+  club: string;
+  map?: StrikeMap | null;
+  onTap?: (toeM: number, highM: number) => void;
 }) {
+  const svg = useRef<SVGSVGElement>(null);
   const marks = shots.filter(
     (s) => s.setAsideReason === null && s.values.impactToeM !== undefined && s.values.impactHighM !== undefined,
   );
-  if (marks.length === 0) return null;
+  if (marks.length === 0 && !onTap) return null;
   const side = handedness === 'right' ? 1 : -1;
+  const head = headKindOf(club);
+  const box = STRIKE_BOX[head];
   const last = marks[marks.length - 1];
-  const outline = driver
-    ? 'M-56 20 C-60 -6 -34 -27 4 -28 C40 -28 60 -12 58 6 C56 24 22 29 -10 28 C-36 27 -54 28 -56 20 Z'
-    : 'M-44 22 L-44 6 C-10 0 24 -14 40 -32 C52 -30 52 6 46 20 C20 26 -20 26 -44 22 Z';
+  const tap = (event: PointerEvent): void => {
+    const frame = svg.current?.getBoundingClientRect();
+    if (!frame || !onTap) return;
+    const x = VIEW.x + ((event.clientX - frame.left) / frame.width) * VIEW.width;
+    const y = VIEW.y + ((event.clientY - frame.top) / frame.height) * VIEW.height;
+    const within = (mm: number, most: number): number => Math.max(-most, Math.min(most, Math.round(mm))) / 1000;
+    onTap(within(side * x, 58), within(-y, 32));
+  };
+  const label = last
+    ? `${marks.length} strikes on the face; the last ${strikeInWords(last.values.impactToeM, last.values.impactHighM)}.`
+    : 'No strike on the face yet.';
+  const e = map?.ellipse;
   return (
     <Svg
-      viewBox="-70 -42 140 84"
+      ref={svg}
+      viewBox={`${VIEW.x} ${VIEW.y} ${VIEW.width} ${VIEW.height}`}
       role="img"
-      aria-label={`${marks.length} strikes on the face; the last ${strikeInWords(last.values.impactToeM, last.values.impactHighM)}.`}
+      aria-label={label}
+      $tap={onTap !== undefined}
+      onPointerUp={tap}
     >
       <g transform={`scale(${side} 1)`}>
-        <path d={outline} fill="var(--paper)" stroke="var(--soft-ink)" strokeWidth={1.5} />
-        <line x1={-12} x2={12} y1={0} y2={0} stroke="var(--line)" />
-        <line x1={0} x2={0} y1={-12} y2={12} stroke="var(--line)" />
+        <path d={OUTLINE[head]} fill="var(--paper)" stroke="var(--soft-ink)" strokeWidth={1.5} />
+        <rect
+          x={-1000 * box.toeM}
+          y={-1000 * box.highM}
+          width={2000 * box.toeM}
+          height={2000 * box.highM}
+          fill="none"
+          stroke="var(--moss)"
+          strokeDasharray="3 2"
+        />
+        <line x1={-3} x2={3} y1={0} y2={0} stroke="var(--soft-ink)" />
+        <line x1={0} x2={0} y1={-3} y2={3} stroke="var(--soft-ink)" />
+        {map && e ? (
+          <ellipse
+            rx={1000 * e.longM}
+            ry={1000 * e.shortM}
+            transform={`translate(${1000 * map.meanToeM} ${-1000 * map.meanHighM}) rotate(${(-e.turnRad * 180) / Math.PI})`}
+            fill="var(--straw)"
+            fillOpacity={0.35}
+            stroke="var(--maple)"
+            strokeWidth={0.8}
+          />
+        ) : null}
         {marks.map((s) => (
           <circle
             key={s.id}
             cx={1000 * s.values.impactToeM}
             cy={-1000 * s.values.impactHighM}
-            r={s === last ? 4.5 : 3}
+            r={s === last ? 4.2 : 2.6}
             fill={s === last ? 'var(--maple)' : 'none'}
             stroke="var(--maple-deep)"
             strokeWidth={1.2}
+            strokeDasharray={s.strikeByHand ? '1.5 1' : undefined}
           />
         ))}
       </g>
-      <text x={52 * side} y={38} fontSize={9} textAnchor="middle" fill="var(--soft-ink)">
+      <text x={54 * side} y={39} fontSize={8} textAnchor="middle" fill="var(--soft-ink)">
         toe
       </text>
-      <text x={-52 * side} y={38} fontSize={9} textAnchor="middle" fill="var(--soft-ink)">
+      <text x={-54 * side} y={39} fontSize={8} textAnchor="middle" fill="var(--soft-ink)">
         heel
       </text>
     </Svg>

@@ -179,15 +179,17 @@ export function Select<T extends string>({
   value,
   onChange,
   options,
+  hideLabel,
 }: {
   label: string;
   value: T;
   onChange: (value: T) => void;
   options: readonly { id: T; name: string }[];
+  hideLabel?: boolean;
 }) {
   return (
-    <SelectStack value={value} onChange={(key) => onChange(key as T)}>
-      <FieldLabel>{label}</FieldLabel>
+    <SelectStack value={value} onChange={(key) => onChange(key as T)} aria-label={hideLabel ? label : undefined}>
+      {hideLabel ? null : <FieldLabel>{label}</FieldLabel>}
       <SelectButton>
         <SelectValue />
         <span aria-hidden>▾</span>

@@ -82,8 +82,8 @@ describe('face', () => {
   });
   test('is mirrored for a left-hander, with toe and heel in their places', () => {
     const shots = [shot('a', 90, false, 0.01, 0.002), shot('b', 91, true, 0.03, 0)];
-    const right = draw(<FaceMap shots={shots} handedness="right" driver />);
-    const left = draw(<FaceMap shots={shots} handedness="left" driver={false} />);
+    const right = draw(<FaceMap shots={shots} handedness="right" club="driver" />);
+    const left = draw(<FaceMap shots={shots} handedness="left" club="iron" />);
     expect(right).toContain('scale(1 1)');
     expect(left).toContain('scale(-1 1)');
     expect(/x="(-?\d+)"[^>]*>toe/.exec(right)?.[1]).toBe('52');
@@ -91,7 +91,7 @@ describe('face', () => {
     expect(count(right, '<circle')).toBe(1);
   });
   test('draws nothing where nothing was measured', () =>
-    expect(draw(<FaceMap shots={[shot('a', 90)]} handedness="right" driver />)).toBe(''));
+    expect(draw(<FaceMap shots={[shot('a', 90)]} handedness="right" club="driver" />)).toBe(''));
 });
 
 describe('swings and sessions', () => {

@@ -1,0 +1,180 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { BlockWire, ComparisonAnswer, LessonAnswer } from '../../../api/types.ts';
+import { call, newId } from '../../app/api.ts';
+import { useUnits } from '../../app/session.tsx';
+import { PrimaryButton, Select } from '../../parts/controls.tsx';
+import { Card, DataTable, Failed, Grid, Notice, Row, Sentence, Soft, Waiting } from '../../parts/layout.tsx';
+import { blockName } from '../block-name.ts';
+import { useLessonWrite } from '../data.ts';
+
+/** The comparison in a sentence: which is faster, by how much, how sure. */
+function useSentence(c: ComparisonAnswer | undefined, a: BlockWire, b: BlockWire): string {
+  const units = useUnits();
+  if (!c) return '';
+  if (c.differenceMps === null || c.interval90Mps === null || c.chanceBFaster === null)
+    return `Cannot say yet. Missing: ${c.missing}.`;
+  const faster = c.differenceMps >= 0;
+  const [lo, hi] = faster ? c.interval90Mps : [-c.interval90Mps[1], -c.interval90Mps[0]];
+  const chance = Math.round(100 * (faster ? c.chanceBFaster : 1 - c.chanceBFaster));
+  const figure = (v: number): string => units.speedFigure(v).replace('-', '−');
+  const name = (block: BlockWire): string => `Block ${block.position}`;
+  return `${name(faster ? b : a)} is faster by ${units.speed(Math.abs(c.differenceMps))} (${figure(lo)} to ${figure(hi)}); the chance that it is faster at all is ${Math.min(99, chance)} %.`;
+}
+
+const WIDTH = 640;
+const HEIGHT = 150;
+
+/** Every swing of both conditions in the order swung, on one speed axis. */
+function RunsPicture({ blocks, c }: { blocks: readonly BlockWire[]; c: ComparisonAnswer }) {
+  const units = useUnits();
+  const runs = c.runs.map((r) => ({
+    ...r,
+    speeds: (blocks.find((b) => b.id === r.blockId)?.shots ?? []).flatMap((s) =>
+      s.setAsideReason === null && s.values.clubSpeedMps !== undefined ? [s.values.clubSpeedMps] : [],
+    ),
+  }));
+  const all = runs.flatMap((r) => r.speeds);
+  if (all.length === 0) return null;
+  const [lo, hi] = [Math.min(...all) - 0.5, Math.max(...all) + 0.5];
+  const step = (WIDTH - 60) / (all.length + runs.length);
+  const y = (v: number): number => HEIGHT - 26 - ((v - lo) / (hi - lo)) * (HEIGHT - 46);
+  let at = 46;
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      style={{ width: '100%', height: 'auto' }}
+      role="img"
+      aria-label={`Swings in order: ${runs.map((r) => `${r.label} ${r.speeds.length}`).join(', ')}.`}
+    >
+      {[lo + 0.5, hi - 0.5].map((v) => (
+        <text key={v} x={38} y={y(v) + 4} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
+          {units.speedFigure(v, 0)}
+        </text>
+      ))}
+      {runs.map((r) => {
+        const from = at;
+        at += step * (r.speeds.length + 1);
+        const b = r.label === 'B';
+        return (
+          <g key={r.blockId}>
+            <text
+              x={from + (step * r.speeds.length) / 2}
+              y={HEIGHT - 8}
+              fontSize={13}
+              textAnchor="middle"
+              fill={b ? 'var(--maple)' : 'var(--slate)'}
+            >
+              {r.label}
+            </text>
+            {r.speeds.map((v, i) =>
+              b ? (
+                <circle key={i} cx={from + step * (i + 0.5)} cy={y(v)} r={4} fill="var(--maple)" />
+              ) : (
+                <rect
+                  key={i}
+                  x={from + step * (i + 0.5) - 3.5}
+                  y={y(v) - 3.5}
+                  width={7}
+                  height={7}
+                  fill="none"
+                  stroke="var(--slate)"
+                  strokeWidth={1.8}
+                />
+              ),
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** Two conditions compared: difference with interval and chance, unlike conditions said, and the next run of an A B A B order. */
+export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
+  const { blocks } = lesson;
+  const lessonId = lesson.lesson.id;
+  const [a, setA] = useState(blocks.at(-2)?.id ?? '');
+  const [b, setB] = useState(blocks.at(-1)?.id ?? '');
+  const [nextId, setNextId] = useState(newId);
+  const first = blocks.find((x) => x.id === a) ?? blocks[0];
+  const second = blocks.find((x) => x.id === b) ?? blocks[1];
+  const ready = first !== undefined && second !== undefined && first.id !== second.id;
+  const comparison = useQuery({
+    queryKey: ['lesson', lessonId, 'compare', first?.id, second?.id],
+    queryFn: () => call<ComparisonAnswer>('GET', `/lessons/${lessonId}/compare?a=${first.id}&b=${second.id}`),
+    enabled: ready,
+  });
+  const c = comparison.data;
+  const like = c?.next === 'B' ? second : first;
+  const startNext = useLessonWrite(
+    lessonId,
+    () =>
+      call('POST', `/lessons/${lessonId}/blocks`, {
+        id: nextId,
+        club: like.club,
+        withBall: like.withBall,
+        condition: like.condition,
+        cue: like.cue,
+        effort: like.effort,
+        circumstances: like.circumstances,
+      }),
+    () => setNextId(newId()),
+  );
+  const sentence = useSentence(c, first ?? blocks[0], second ?? blocks[0]);
+  if (blocks.length < 2)
+    return <Soft>Two blocks are needed to compare. Start a second one with one thing changed.</Soft>;
+  const options = blocks.map((x) => ({ id: x.id, name: blockName(x) }));
+  return (
+    <Card aria-label="Compare blocks">
+      <h2>Compare two blocks</h2>
+      <Grid>
+        <Select label="A" value={first.id} onChange={setA} options={options} />
+        <Select label="B" value={second.id} onChange={setB} options={options} />
+      </Grid>
+      {ready ? null : <Soft>Choose two different blocks.</Soft>}
+      {comparison.isPending && ready ? <Waiting what="the comparison" /> : null}
+      {comparison.error ? <Failed error={comparison.error} /> : null}
+      {c ? (
+        <>
+          <Sentence data-testid="comparison">{sentence}</Sentence>
+          {c.unlike.length > 0 ? (
+            <Notice tone="unsure">Not like with like: {c.unlike.join(', ')}. The difference may be theirs.</Notice>
+          ) : null}
+          <RunsPicture blocks={blocks} c={c} />
+          <DataTable>
+            <thead>
+              <tr>
+                <th scope="col">run</th>
+                <th scope="col">block</th>
+                <th scope="col">swings</th>
+              </tr>
+            </thead>
+            <tbody>
+              {c.runs.map((r) => (
+                <tr key={r.blockId}>
+                  <th scope="row">{r.label}</th>
+                  <td>{blockName(blocks.find((x) => x.id === r.blockId) ?? first)}</td>
+                  <td>{r.swings}</td>
+                </tr>
+              ))}
+            </tbody>
+          </DataTable>
+          <Soft>
+            {c.alternated
+              ? 'The runs alternate: tiring or warming up over the swings is taken out.'
+              : 'One run each: tiring or warming up cannot be told from the change. Alternate: A B A B.'}
+          </Soft>
+          {startNext.error ? <Failed error={startNext.error} /> : null}
+          <Row>
+            <PrimaryButton onPress={() => startNext.mutate(undefined)} isDisabled={startNext.isPending}>
+              Next run: {c.next} ({like.club}
+              {like.withBall ? '' : ', no ball'}
+              {like.cue ? `, “${like.cue}”` : ''})
+            </PrimaryButton>
+          </Row>
+        </>
+      ) : null}
+    </Card>
+  );
+}
