@@ -1,7 +1,9 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App.tsx';
+import { startOutbox } from './app/outbox.ts';
 
+startOutbox();
 const root = document.getElementById('root');
 if (root) {
   createRoot(root).render(

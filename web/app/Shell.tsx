@@ -156,7 +156,7 @@ export function Shell() {
         {reachable ? null : (
           <Away>
             <Notice tone="stop" role="alert">
-              The server does not answer. What you typed stays on this page; it is tried again when you act.
+              The server does not answer. What you enter in a lesson is kept here and sent when it is back.
             </Notice>
           </Away>
         )}

@@ -1,228 +1,34 @@
-import { useMemo, useState } from 'react';
-import { Label, Slider, SliderOutput, SliderThumb, SliderTrack } from 'react-aria-components';
-import styled from 'styled-components';
-import { DEFAULT_AIR } from '../../core/flight/air.ts';
-import { launchFromDegrees, simulateFlight, type Flight } from '../../core/flight/ball-flight.ts';
-import { radToDeg } from '../../core/units/units.ts';
-import { useUnits } from '../app/session.tsx';
-import { Card, Facts, Page, Soft } from '../parts/layout.tsx';
+import { lazy, Suspense } from 'react';
+import { NavLink, useSearchParams } from 'react-router';
+import { Page, Soft, Waiting } from '../parts/layout.tsx';
+import { ViewLinks } from '../parts/ViewLinks.tsx';
 
-const Columns = styled.div`
-  display: grid;
-  grid-template-columns: 320px minmax(0, 1fr);
-  gap: var(--s5);
-  align-items: start;
-  @media (max-width: 800px) {
-    grid-template-columns: minmax(0, 1fr);
-  }
-`;
-const Track = styled(SliderTrack)`
-  height: 30px;
-  width: 100%;
-  position: relative;
-  &::before {
-    content: '';
-    position: absolute;
-    inset: 13px 0;
-    border-radius: 3px;
-    background: var(--wood);
-  }
-`;
-const Thumb = styled(SliderThumb)`
-  width: 26px;
-  height: 26px;
-  border-radius: 50%;
-  background: var(--maple);
-  border: 3px solid var(--card);
-  top: 50%;
-  &[data-focus-visible] {
-    outline: 3px solid var(--slate);
-  }
-`;
-const Head = styled.div`
-  display: flex;
-  justify-content: space-between;
-  font-weight: 600;
-`;
-const Svg = styled.svg`
-  width: 100%;
-  height: auto;
-  font-family: var(--text);
-`;
+const TOOLS = [
+  { id: 'flight', name: 'Ball flight', View: lazy(() => import('./FlightBench.tsx')) },
+  { id: 'impact', name: 'Impact', View: lazy(() => import('./ImpactBench.tsx')) },
+  { id: 'optimum', name: 'Best launch', View: lazy(() => import('./OptimumBench.tsx')) },
+  { id: 'tee', name: 'Tee and attack', View: lazy(() => import('./TeeBench.tsx')) },
+  { id: 'budget', name: 'Distance budget', View: lazy(() => import('./BudgetBench.tsx')) },
+] as const;
 
-function Knob({
-  label,
-  value,
-  onChange,
-  min,
-  max,
-  step,
-  show,
-}: {
-  label: string;
-  value: number;
-  onChange: (v: number) => void;
-  min: number;
-  max: number;
-  step: number;
-  show: (v: number) => string;
-}) {
-  return (
-    <Slider value={value} onChange={(v) => onChange(v as number)} minValue={min} maxValue={max} step={step}>
-      <Head>
-        <Label>{label}</Label>
-        <SliderOutput>{show(value)}</SliderOutput>
-      </Head>
-      <Track>
-        <Thumb aria-label={label} />
-      </Track>
-    </Slider>
-  );
-}
-
-/** Side view and view from above of one flight, at one scale along the target line. */
-function FlightPicture({ flight }: { flight: Flight }) {
-  const far = Math.max(60, Math.ceil(flight.totalM / 20) * 20 + 20);
-  const sx = (m: number): number => 20 + (m / far) * 660;
-  const scale = 660 / far;
-  const side = flight.path
-    .map((p) => `${sx(p.positionM[0]).toFixed(1)},${(150 - p.positionM[1] * scale).toFixed(1)}`)
-    .join(' ');
-  const above = flight.path
-    .map((p) => `${sx(p.positionM[0]).toFixed(1)},${(230 + p.positionM[2] * scale).toFixed(1)}`)
-    .join(' ');
-  return (
-    <Svg viewBox="0 0 700 310" role="img" aria-label="Flight from the side and from above">
-      <text x={20} y={14} fontSize={13} fill="var(--soft-ink)">
-        from the side
-      </text>
-      <line x1={20} x2={680} y1={150} y2={150} stroke="var(--soft-ink)" />
-      <polyline points={side} fill="none" stroke="var(--maple)" strokeWidth={3} />
-      <line x1={sx(flight.carryM)} x2={sx(flight.totalM)} y1={150} y2={150} stroke="var(--moss)" strokeWidth={4} />
-      <text x={20} y={180} fontSize={13} fill="var(--soft-ink)">
-        from above, right of the target is down
-      </text>
-      <line x1={20} x2={680} y1={230} y2={230} stroke="var(--line)" strokeDasharray="4 4" />
-      <polyline points={above} fill="none" stroke="var(--maple)" strokeWidth={3} />
-    </Svg>
-  );
-}
-
-/** Bench: the flight model free-standing, without a student. */
+/** Bench: the calculators of the lesson, free-standing, without a student. */
 export default function Bench() {
-  const units = useUnits();
-  const [ball, setBall] = useState(62);
-  const [launch, setLaunch] = useState(12);
-  const [direction, setDirection] = useState(0);
-  const [spin, setSpin] = useState(2700);
-  const [axis, setAxis] = useState(0);
-  const [altitude, setAltitude] = useState(0);
-  const [temperature, setTemperature] = useState(25);
-  const [wind, setWind] = useState(0);
-  const flight = useMemo(
-    () =>
-      simulateFlight(
-        launchFromDegrees({
-          ballSpeedMps: ball,
-          launchDeg: launch,
-          launchDirectionDeg: direction,
-          spinRpm: spin,
-          spinAxisDeg: axis,
-        }),
-        {
-          ...DEFAULT_AIR,
-          altitudeM: altitude,
-          temperatureC: temperature,
-          windTowardTargetMps: wind,
-        },
-      ),
-    [ball, launch, direction, spin, axis, altitude, temperature, wind],
-  );
-  const right = (deg: number): string =>
-    deg === 0 ? 'straight' : `${Math.abs(deg).toFixed(1)}° ${deg > 0 ? 'right' : 'left'}`;
+  const [search] = useSearchParams();
+  const tool = TOOLS.find((t) => t.id === search.get('tool')) ?? TOOLS[0];
   return (
     <Page>
-      <h1>Bench: ball flight</h1>
-      <Columns>
-        <Card aria-label="Launch and air">
-          <Knob
-            label="Ball speed"
-            value={ball}
-            onChange={setBall}
-            min={15}
-            max={90}
-            step={0.5}
-            show={(v) => units.speed(v, 0)}
-          />
-          <Knob
-            label="Launch angle"
-            value={launch}
-            onChange={setLaunch}
-            min={0}
-            max={50}
-            step={0.5}
-            show={(v) => `${v.toFixed(1)}° up`}
-          />
-          <Knob
-            label="Start direction"
-            value={direction}
-            onChange={setDirection}
-            min={-12}
-            max={12}
-            step={0.5}
-            show={right}
-          />
-          <Knob label="Spin" value={spin} onChange={setSpin} min={500} max={11000} step={50} show={(v) => `${v} rpm`} />
-          <Knob label="Spin axis" value={axis} onChange={setAxis} min={-40} max={40} step={1} show={right} />
-          <Knob
-            label="Altitude"
-            value={altitude}
-            onChange={setAltitude}
-            min={0}
-            max={3000}
-            step={50}
-            show={(v) => `${v} m`}
-          />
-          <Knob
-            label="Temperature"
-            value={temperature}
-            onChange={setTemperature}
-            min={-5}
-            max={40}
-            step={1}
-            show={(v) => `${v} °C`}
-          />
-          <Knob
-            label="Wind"
-            value={wind}
-            onChange={setWind}
-            min={-12}
-            max={12}
-            step={0.5}
-            show={(v) => (v === 0 ? 'still' : `${Math.abs(v)} m/s ${v > 0 ? 'behind' : 'against'}`)}
-          />
-        </Card>
-        <Card aria-label="Flight">
-          <FlightPicture flight={flight} />
-          <Facts
-            items={[
-              ['carry', units.distance(flight.carryM)],
-              ['total, normal ground', units.distance(flight.totalM)],
-              ['apex', units.distance(flight.apexM)],
-              ['landing angle', `${radToDeg(flight.landAngleRad).toFixed(0)}°`],
-              [
-                'side',
-                `${units.distance(Math.abs(flight.sideM))}${Math.abs(flight.sideM) < 0.5 ? '' : flight.sideM > 0 ? ' right' : ' left'}`,
-              ],
-              ['time', `${flight.timeS.toFixed(1)} s`],
-            ]}
-          />
-          <Soft>
-            Against published tour averages the model’s carry is about 1 % off on average. How altitude acts is known to
-            4–10 % a mile; here it is 5.8 %.
-          </Soft>
-        </Card>
-      </Columns>
+      <h1>Bench: {tool.name.toLowerCase()}</h1>
+      <Soft>The same sums as in a lesson, free-standing: nothing here is kept.</Soft>
+      <ViewLinks aria-label="Tools of the bench">
+        {TOOLS.map((t) => (
+          <NavLink key={t.id} to={`?tool=${t.id}`} replace aria-current={t.id === tool.id ? 'page' : false}>
+            {t.name}
+          </NavLink>
+        ))}
+      </ViewLinks>
+      <Suspense fallback={<Waiting what="the tool" />}>
+        <tool.View />
+      </Suspense>
     </Page>
   );
 }

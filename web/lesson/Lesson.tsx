@@ -4,7 +4,7 @@ import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, NavLink, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
-import { call } from '../app/api.ts';
+import { send } from '../app/outbox.ts';
 import { useKeys } from '../app/keys.tsx';
 import { useUnits } from '../app/session.tsx';
 import { Failed, Page, Soft, Waiting } from '../parts/layout.tsx';
@@ -12,6 +12,7 @@ import { NotchStick } from '../parts/NotchStick.tsx';
 import { BlockBar } from './BlockBar.tsx';
 import { refreshLesson, STATIONS, useLedger, useLesson, type Station } from './data.ts';
 import { LedgerTray } from './LedgerTray.tsx';
+import { OutboxNotice } from './OutboxNotice.tsx';
 
 const Know = lazy(() => import('./Know.tsx'));
 const Measure = lazy(() => import('./Measure.tsx'));
@@ -141,7 +142,9 @@ export default function Lesson() {
     const blocks = lesson.data?.blocks ?? [];
     const shots = blocks[blocks.length - 1]?.shots ?? [];
     const patch = (shotId: string | undefined, reason: string | null): void => {
-      if (shotId) void call('PATCH', `/shots/${shotId}`, { reason }).then(() => refreshLesson(id));
+      if (!shotId) return;
+      const what = reason === null ? 'a swing brought back' : `a swing set aside: ${reason}`;
+      void send('PATCH', `/shots/${shotId}`, { reason }, what).then(() => refreshLesson(id));
     };
     return {
       ...Object.fromEntries(STATIONS.map((s, i) => [String(i + 1), () => void navigate(`/lessons/${id}/${s}`)])),
@@ -203,6 +206,7 @@ export default function Lesson() {
         ))}
       </Spine>
       <Station aria-label={held[station].name}>
+        <OutboxNotice lesson={data} />
         <Suspense fallback={<Waiting what="the station" />}>
           {station === 'know' ? <Know lesson={data} /> : null}
           {station === 'measure' ? <Measure lesson={data} newBlock={newBlock} setNewBlock={setNewBlock} /> : null}

@@ -1,9 +1,9 @@
 import { lazy, Suspense, useState } from 'react';
 import { NavLink, useSearchParams } from 'react-router';
-import styled from 'styled-components';
 import type { LessonAnswer } from '../../api/types.ts';
 import { Choice } from '../parts/controls.tsx';
 import { Soft, Waiting } from '../parts/layout.tsx';
+import { ViewLinks } from '../parts/ViewLinks.tsx';
 import { blockName } from './block-name.ts';
 import { BlockView } from './measure/BlockView.tsx';
 import { DeviceStatus } from './measure/DeviceStatus.tsx';
@@ -24,28 +24,6 @@ const VIEWS = [
   { id: 'budget', name: 'Budget' },
   { id: 'compare', name: 'Compare' },
 ] as const;
-
-const Views = styled.nav`
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s1) var(--s4);
-  border-bottom: 1px solid var(--line);
-  a {
-    min-height: var(--touch);
-    display: inline-flex;
-    align-items: center;
-    color: var(--ink);
-    text-decoration: none;
-    font-weight: 600;
-    border-bottom: 3px solid transparent;
-    margin-bottom: -1px;
-    padding: 0 var(--s1);
-  }
-  a[aria-current='page'] {
-    border-bottom-color: var(--maple);
-    color: var(--maple-deep);
-  }
-`;
 
 /** Measure: one of its views over the block in hand; a new block is started in the page. */
 export default function Measure({
@@ -77,7 +55,7 @@ export default function Measure({
   const needsBlock = view === 'block' || view === 'pattern' || view === 'budget';
   return (
     <>
-      <Views aria-label="Views of Measure">
+      <ViewLinks aria-label="Views of Measure">
         {VIEWS.map((v) => (
           <NavLink
             key={v.id}
@@ -90,7 +68,7 @@ export default function Measure({
           </NavLink>
         ))}
         <DeviceStatus />
-      </Views>
+      </ViewLinks>
       <WaitingTray lesson={lesson} block={block} />
       {startNew ? (
         <NewBlock

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import type { BlockWire, ShotPage, ShotWire } from '../../api/types.ts';
 import { call } from '../app/api.ts';
+import { send } from '../app/outbox.ts';
 import { useUnits, type Units } from '../app/session.tsx';
 import { spelled } from '../app/shot-values.ts';
 import { Button, Chips, Choice, QuietButton, TextField } from '../parts/controls.tsx';
@@ -130,7 +131,13 @@ export function ShotTable({ block, lessonId }: { block: BlockWire; lessonId: str
   });
   const set = useLessonWrite(
     lessonId,
-    ({ id, reason }: { id: string; reason: string | null }) => call('PATCH', `/shots/${id}`, { reason }),
+    ({ id, reason }: { id: string; reason: string | null }) =>
+      send(
+        'PATCH',
+        `/shots/${id}`,
+        { reason },
+        reason === null ? 'a swing brought back' : `a swing set aside: ${reason}`,
+      ),
     () => setAsking(null),
   );
   const shown = COLUMNS.filter((c) => columns.includes(c.id));

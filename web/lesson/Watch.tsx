@@ -3,7 +3,8 @@ import styled from 'styled-components';
 import type { LessonAnswer, SeenSignWire } from '../../api/types.ts';
 import { FAULTS, type SeenSign } from '../../core/catalogue/faults.ts';
 import { CHECKPOINTS, type Checkpoint } from '../../core/catalogue/stages.ts';
-import { call, newId } from '../app/api.ts';
+import { newId } from '../app/api.ts';
+import { send } from '../app/outbox.ts';
 import { Choice, TextField } from '../parts/controls.tsx';
 import { Card, Failed, Notice, Row, Soft } from '../parts/layout.tsx';
 import { useLessonWrite } from './data.ts';
@@ -31,7 +32,7 @@ const atCheckpoint = (checkpoint: Checkpoint): SeenSign[] =>
 function SignRow({ sign, seen, lessonId }: { sign: SeenSign; seen: SeenSignWire | undefined; lessonId: string }) {
   const [note, setNote] = useState(seen?.note ?? '');
   const save = useLessonWrite(lessonId, (grade: Grade) =>
-    call('PUT', `/lessons/${lessonId}/signs/${sign.id}`, { id: newId(), grade, note }),
+    send('PUT', `/lessons/${lessonId}/signs/${sign.id}`, { id: newId(), grade, note }, `“${sign.text}”: ${grade}`),
   );
   return (
     <Sign>

@@ -23,7 +23,7 @@ export function strikeInWords(toeM: number, highM: number): string {
 }
 
 /** Outlines in mm about the face centre, toe to the right, up is −y. */
-const OUTLINE: Readonly<Record<HeadKind, string>> = {
+export const FACE_OUTLINE: Readonly<Record<HeadKind, string>> = {
   driver: 'M-56 20 C-60 -6 -34 -27 4 -28 C40 -28 60 -12 58 6 C56 24 22 29 -10 28 C-36 27 -54 28 -56 20 Z',
   fairway: 'M-46 14 C-50 -4 -28 -18 2 -19 C32 -19 48 -8 46 5 C44 16 18 19 -8 19 C-30 19 -44 20 -46 14 Z',
   iron: 'M-44 22 L-44 6 C-10 0 24 -14 40 -32 C52 -30 52 6 46 20 C20 26 -20 26 -44 22 Z',
@@ -78,7 +78,7 @@ export function FaceMap({
       onPointerUp={tap}
     >
       <g transform={`scale(${side} 1)`}>
-        <path d={OUTLINE[head]} fill="var(--paper)" stroke="var(--soft-ink)" strokeWidth={1.5} />
+        <path d={FACE_OUTLINE[head]} fill="var(--paper)" stroke="var(--soft-ink)" strokeWidth={1.5} />
         <rect
           x={-1000 * box.toeM}
           y={-1000 * box.highM}

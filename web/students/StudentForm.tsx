@@ -62,6 +62,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
       name: student?.name ?? '',
       handedness: student?.handedness ?? 'right',
       birthYear: asText(student?.birthYear),
+      sex: student?.sex ?? null,
       heightCm: asText(student?.heightM && student.heightM * 100),
       massKg: asText(student?.massKg),
       level: student?.level ?? 'club',
@@ -156,6 +157,22 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
                 options={[
                   { id: 'right', name: 'right-handed' },
                   { id: 'left', name: 'left-handed' },
+                ]}
+              />
+            )}
+          />
+          <Controller
+            control={control}
+            name="sex"
+            render={({ field }) => (
+              <Choice
+                label="Sex, for norms only"
+                value={field.value ?? 'none'}
+                onChange={(v) => field.onChange(v === 'none' ? null : v)}
+                options={[
+                  { id: 'none', name: 'not given' },
+                  { id: 'female', name: 'female' },
+                  { id: 'male', name: 'male' },
                 ]}
               />
             )}

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import type { BlockWire, LessonAnswer, ShotWire } from '../../../api/types.ts';
-import { call } from '../../app/api.ts';
+import { send } from '../../app/outbox.ts';
 import { countedValues, siOf } from '../../app/shot-values.ts';
 import { useUnits } from '../../app/session.tsx';
 import { completeShot } from '../../../core/impact/complete-shot.ts';
@@ -94,7 +94,9 @@ function LastSwing({
 }) {
   const units = useUnits();
   const lessonId = lesson.lesson.id;
-  const patch = useLessonWrite(lessonId, (body: unknown) => call('PATCH', `/shots/${shot.id}`, body));
+  const patch = useLessonWrite(lessonId, (body: unknown) =>
+    send('PATCH', `/shots/${shot.id}`, body, 'what you said of a swing'),
+  );
   const {
     clubSpeedMps: club,
     ballSpeedMps: ball,

@@ -1,0 +1,163 @@
+import { useState } from 'react';
+import { DEFAULT_AIR } from '../../core/flight/air.ts';
+import type { Ground } from '../../core/flight/bounce.ts';
+import type { OptimumFor } from '../../core/impact/optimum.ts';
+import { degToRad, radPerSToRpm, radToDeg } from '../../core/units/units.ts';
+import { useUnits } from '../app/session.tsx';
+import { spelled } from '../app/shot-values.ts';
+import { Choice } from '../parts/controls.tsx';
+import { Card, DataTable, Facts, Failed, Sentence, Soft, Waiting } from '../parts/layout.tsx';
+import { useTask } from '../workers/run.ts';
+import { Columns, Knob } from './Knob.tsx';
+
+const ATTACKS = [-4, -2, 0, 2, 4];
+
+/** Row of the table: the best launch at another attack angle, all else as set. */
+function AttackRow({ attackDeg, input }: { attackDeg: number; input: Parameters<typeof useTask<'optimum'>>[1] }) {
+  const units = useUnits();
+  const best = useTask('optimum', { ...input, attackRad: degToRad(attackDeg) });
+  const d = best.data;
+  return (
+    <tr>
+      <th scope="row">{spelled(attackDeg, 'up', 'down', 0)}</th>
+      <td>{d ? `${radToDeg(d.launchRad).toFixed(1)}°` : '…'}</td>
+      <td>{d ? Math.round(radPerSToRpm(d.spinRadPerS) / 10) * 10 : '…'}</td>
+      <td>{d ? units.distance(d.carryM) : '…'}</td>
+      <td>{d ? units.distance(d.totalM) : '…'}</td>
+    </tr>
+  );
+}
+
+/** Best launch: the dynamic loft of the farthest centred shot at a club head speed and attack. */
+export default function OptimumBench() {
+  const units = useUnits();
+  const [speed, setSpeed] = useState(42);
+  const [attack, setAttack] = useState(0);
+  const [aim, setAim] = useState<OptimumFor>('carry');
+  const [ground, setGround] = useState<Ground>('normal');
+  const [altitude, setAltitude] = useState(0);
+  const [temperature, setTemperature] = useState(25);
+  const [wind, setWind] = useState(0);
+  const input = {
+    head: 'driver' as const,
+    clubSpeedMps: speed,
+    attackRad: degToRad(attack),
+    aim,
+    ground,
+    air: { ...DEFAULT_AIR, altitudeM: altitude, temperatureC: temperature, windTowardTargetMps: wind },
+  };
+  const best = useTask('optimum', input);
+  const d = best.data;
+  return (
+    <Columns>
+      <Card aria-label="Speed and attack">
+        <Knob
+          label="Club head speed"
+          value={speed}
+          onChange={setSpeed}
+          min={25}
+          max={60}
+          step={0.5}
+          show={(v) => units.speed(v, 0)}
+        />
+        <Knob
+          label="Attack"
+          value={attack}
+          onChange={setAttack}
+          min={-7}
+          max={8}
+          step={0.5}
+          show={(v) => spelled(v, 'up', 'down')}
+        />
+        <Choice
+          label="Farthest in"
+          value={aim}
+          onChange={setAim}
+          options={[
+            { id: 'carry', name: 'carry' },
+            { id: 'total', name: 'total' },
+          ]}
+        />
+        <Choice
+          label="Ground"
+          value={ground}
+          onChange={setGround}
+          options={[
+            { id: 'soft', name: 'soft' },
+            { id: 'normal', name: 'normal' },
+            { id: 'firm', name: 'firm' },
+          ]}
+        />
+        <Knob
+          label="Altitude"
+          value={altitude}
+          onChange={setAltitude}
+          min={0}
+          max={3000}
+          step={100}
+          show={(v) => `${v} m`}
+        />
+        <Knob
+          label="Temperature"
+          value={temperature}
+          onChange={setTemperature}
+          min={-5}
+          max={40}
+          step={1}
+          show={(v) => `${v} °C`}
+        />
+        <Knob
+          label="Wind"
+          value={wind}
+          onChange={setWind}
+          min={-10}
+          max={10}
+          step={0.5}
+          show={(v) => (v === 0 ? 'still' : `${Math.abs(v)} m/s ${v > 0 ? 'behind' : 'against'}`)}
+        />
+      </Card>
+      <Card aria-label="Best launch">
+        {best.error ? <Failed error={best.error} /> : null}
+        {d ? (
+          <>
+            <Sentence data-testid="optimum">
+              Farthest at {radToDeg(d.launchRad).toFixed(1)}° launch and{' '}
+              {Math.round(radPerSToRpm(d.spinRadPerS) / 50) * 50} rpm:{' '}
+              {units.distance(aim === 'carry' ? d.carryM : d.totalM)} {aim}.
+            </Sentence>
+            <Facts
+              items={[
+                ['dynamic loft', `${radToDeg(d.dynamicLoftRad).toFixed(1)}°`],
+                ['ball speed', units.speed(d.ballSpeedMps)],
+                ['carry', units.distance(d.carryM)],
+                [`total, ${ground} ground`, units.distance(d.totalM)],
+              ]}
+            />
+            <DataTable>
+              <thead>
+                <tr>
+                  <th scope="col">attack</th>
+                  <th scope="col">launch</th>
+                  <th scope="col">spin, rpm</th>
+                  <th scope="col">carry</th>
+                  <th scope="col">total</th>
+                </tr>
+              </thead>
+              <tbody>
+                {ATTACKS.map((a) => (
+                  <AttackRow key={a} attackDeg={a} input={input} />
+                ))}
+              </tbody>
+            </DataTable>
+          </>
+        ) : (
+          <Waiting what="the best launch" />
+        )}
+        <Soft>
+          The top is flat: a degree of loft either way costs about half a yard, so do not chase the last degree. Driver,
+          struck in the centre, face and path square.
+        </Soft>
+      </Card>
+    </Columns>
+  );
+}
