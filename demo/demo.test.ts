@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { pino } from 'pino';
 import type {
+  BatteryAnswer,
   LedgerAnswer,
   LessonAnswer,
   ReviewAnswer,
@@ -10,6 +11,8 @@ import type {
   StudentCard,
   TodayAnswer,
 } from '../api/types.ts';
+import { distanceBudget } from '../core/diagnosis/budget/budget.ts';
+import { valuesFromWire } from '../core/formats/shot-fields.ts';
 import { createApp } from '../server/app.ts';
 import { TestServer } from '../server/test-support.ts';
 import { DemoClient } from './client.ts';
@@ -102,6 +105,20 @@ describe('the demo tells its stories', () => {
     const { gain } = await reviewOf('Sunniva', 2);
     expect(gain?.verdict).toBe('cannot-say');
     expect(gain?.swingSpreadMps).toBeGreaterThan(1.5);
+  });
+  test('Dov: the budget says strike first, the battery names the legs, the set-up was changed', async () => {
+    const lessons = await lessonsOf('Dov');
+    const { blocks, setups } = await client.call<LessonAnswer>('GET', `/lessons/${lessons[0].id}`);
+    expect(setups).toEqual([]);
+    const shots = blocks[0].shots.map((s) => valuesFromWire(s.values));
+    const budget = distanceBudget(shots, 'driver', {});
+    expect(budget.verdict).toBe('strike-first');
+    const shares = Object.values(budget.sharesM);
+    expect(budget.sharesM.strike).toBe(Math.max(...shares));
+    expect(shares.reduce((a, b) => a + b, 0)).toBeGreaterThan(budget.speedGainM);
+    const battery = await client.call<BatteryAnswer>('GET', `/lessons/${lessons[1].id}/battery`);
+    expect(battery.limit.limit).toBe('legs');
+    expect(battery.loadVelocity).not.toBeNull();
   });
   test('Dov: strikes off centre, high and toward the heel', async () => {
     const lessons = await lessonsOf('Dov');

@@ -31,8 +31,13 @@ export function truePlayer(story: Story, lesson: LessonTruth, club: 'driver' | '
 }
 
 /** A block as shots.csv, made by the simulated range monitor. */
-export function shotsFile(player: TruePlayer, withBall: boolean, startsAt: Date, random: Random): string {
-  const count = player.club === 'driver' && withBall ? DRIVER_SWINGS : OTHER_SWINGS;
+export function shotsFile(
+  player: TruePlayer,
+  withBall: boolean,
+  startsAt: Date,
+  random: Random,
+  count = player.club === 'driver' && withBall ? DRIVER_SWINGS : OTHER_SWINGS,
+): string {
   const rows = Array.from({ length: count }, (_, i): Record<string, string | number> => ({
     time: new Date(startsAt.getTime() + 40_000 * i).toISOString(),
     ...shotRow(monitorShot(player, withBall, random)),

@@ -1,15 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { addDays, format, getDay, startOfDay } from 'date-fns';
+import { addDays, getDay, startOfDay } from 'date-fns';
 import { drillById } from '../core/catalogue/drills.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
 import { DemoClient } from './client.ts';
-import { lessonRandom, motionFile, shotsFile, truePlayer } from './files.ts';
+import { day, measure, MINUTE_MS } from './measure.ts';
 import { goalMps, STORIES, type LessonTruth, type Story } from './stories.ts';
 
 export const DEMO_SIGN_IN = { signIn: 'ferry', password: 'saltmarsh-ferry' };
-const MINUTE_MS = 60_000;
-
-const day = (date: Date): string => format(date, 'yyyy-MM-dd');
 
 /** First Saturday on or after the first day of spring (20 March), next to come. */
 export function cupDay(today: Date): Date {
@@ -35,73 +32,6 @@ interface Thread {
   readonly today: Date;
   practicePath: string;
   drills: PlanDrill[];
-}
-
-async function addBlock(
-  t: Thread,
-  lessonId: string,
-  block: Record<string, unknown>,
-  csv: string,
-  name: string,
-): Promise<string> {
-  const id = randomUUID();
-  await t.client.call('POST', `/lessons/${lessonId}/blocks`, {
-    id,
-    withBall: true,
-    condition: 'normal',
-    cue: '',
-    feel: '',
-    effort: null,
-    ...block,
-  });
-  await t.client.call('POST', `/blocks/${id}/imports/shots?id=${randomUUID()}&name=${name}`, csv, 'text/csv');
-  return id;
-}
-
-/** Blocks, captured swing and seen signs of one lesson. */
-async function measure(t: Thread, lessonId: string, lesson: LessonTruth, startsAt: Date, index: number): Promise<void> {
-  const random = lessonRandom(t.story, index);
-  const at = (minutes: number): Date => new Date(startsAt.getTime() + minutes * MINUTE_MS);
-  const file = (kind: string): string => `${kind}-${day(startsAt)}.csv`;
-  const driver = (mph: number) => truePlayer(t.story, lesson, 'driver', mph);
-  const blockId = await addBlock(
-    t,
-    lessonId,
-    { club: 'driver', feel: lesson.feel ?? '', cue: index > 1 ? (lesson.cue ?? '') : '' },
-    shotsFile(driver(lesson.driverMph), true, at(8), random),
-    file('driver'),
-  );
-  await t.client.call(
-    'POST',
-    `/blocks/${blockId}/imports/motion?id=${randomUUID()}&name=${file('swing')}`,
-    motionFile(t.story, lesson, random),
-    'text/csv',
-  );
-  if (lesson.airBlock) {
-    await addBlock(
-      t,
-      lessonId,
-      { club: 'driver', withBall: false },
-      shotsFile(driver(lesson.driverMph), false, at(20), random),
-      file('air'),
-    );
-  }
-  if (lesson.ironBlock) {
-    const iron = truePlayer(t.story, lesson, 'iron', lesson.driverMph);
-    await addBlock(t, lessonId, { club: 'iron' }, shotsFile(iron, true, at(26), random), file('iron'));
-  }
-  for (const [i, [effort, mph]] of (lesson.efforts ?? []).entries()) {
-    await addBlock(
-      t,
-      lessonId,
-      { club: 'driver', effort },
-      shotsFile(driver(mph), true, at(30 + 6 * i), random),
-      file(`effort-${effort}`),
-    );
-  }
-  for (const [sign, grade] of Object.entries(lesson.signs ?? {})) {
-    await t.client.call('PUT', `/lessons/${lessonId}/signs/${sign}`, { id: randomUUID(), grade, note: '' });
-  }
 }
 
 const counts = (share: number, reps: number): { passed: number; reset: number } => {
@@ -248,7 +178,7 @@ async function tell(client: DemoClient, story: Story, today: Date): Promise<void
       startsAt: startsAt.toISOString(),
       note: lesson.note ?? '',
     });
-    await measure(thread, lessonId, lesson, startsAt, index);
+    await measure(client, story, lessonId, lesson, startsAt, index);
     await review(thread, lessonId, lesson, startsAt);
     await prescribe(thread, lessonId, lesson, startsAt);
     await practise(thread, lesson, startsAt);

@@ -1,7 +1,9 @@
+import type { SetupInput } from '../api/measure-schemas.ts';
 import type { StudentInput } from '../api/schemas.ts';
 import type { SwingParameters } from '../core/swing/parameters.ts';
 import { scaledPlayer } from '../core/swing/parameters.ts';
 import { mphToMps } from '../core/units/units.ts';
+import type { LimitedKind } from '../stand-ins/range-monitor/hidden-shares.ts';
 import { armsLead, cast, shorter } from './swings.ts';
 
 /** Hidden truth of one lesson day: a stated set of numbers from which the stand-ins make everything measured. */
@@ -30,6 +32,10 @@ export interface LessonTruth {
   /** Practice days after the lesson: share of reps passed on each. */
   readonly practice?: readonly number[];
   readonly painOnDay?: number;
+  /** Set-up with the driver, as measured with tape and eye. */
+  readonly setup?: Partial<SetupInput>;
+  /** An isolation battery is run; what limits the player is hidden in these shares. */
+  readonly limitedBy?: LimitedKind;
   /** Share passed in the set the instructor sees at the start of this lesson. */
   readonly witnessed?: number;
 }
@@ -82,6 +88,7 @@ export const STORIES: readonly Story[] = [
     student: {
       ...base,
       name: 'Tomasz Wren',
+      sex: 'male',
       birthYear: born(63),
       heightM: 1.76,
       massKg: 84,
@@ -164,6 +171,7 @@ export const STORIES: readonly Story[] = [
     student: {
       ...base,
       name: 'Bea Kallio',
+      sex: 'female',
       handedness: 'left',
       birthYear: born(34),
       level: 'single-figure',
@@ -234,6 +242,7 @@ export const STORIES: readonly Story[] = [
     student: {
       ...base,
       name: 'Rafi Demir',
+      sex: 'male',
       birthYear: born(16),
       heightM: 1.76,
       massKg: 63,
@@ -291,6 +300,7 @@ export const STORIES: readonly Story[] = [
     student: {
       ...base,
       name: 'June Achterberg',
+      sex: 'female',
       birthYear: born(29),
       level: 'elite',
       heightM: 1.74,
@@ -361,6 +371,7 @@ export const STORIES: readonly Story[] = [
     student: {
       ...base,
       name: 'Cormac Iwu',
+      sex: 'male',
       birthYear: born(45),
       heightM: 1.86,
       massKg: 96,
@@ -428,6 +439,7 @@ export const STORIES: readonly Story[] = [
     student: {
       ...base,
       name: 'Pilar Novak',
+      sex: 'female',
       birthYear: born(53),
       heightM: 1.64,
       massKg: 61,
@@ -486,6 +498,7 @@ export const STORIES: readonly Story[] = [
     student: {
       ...base,
       name: 'Sunniva Rao',
+      sex: 'female',
       handedness: 'left',
       birthYear: born(24),
       level: 'beginner',
@@ -532,7 +545,7 @@ export const STORIES: readonly Story[] = [
       },
       {
         daysAgo: 6,
-        driverMph: 65.0,
+        driverMph: 63.2,
         airBlock: true,
         airGain: 0.08,
         witnessed: 0.6,
@@ -548,6 +561,7 @@ export const STORIES: readonly Story[] = [
     student: {
       ...base,
       name: 'Dov Lindqvist',
+      sex: 'male',
       birthYear: born(38),
       heightM: 1.81,
       massKg: 82,
@@ -577,6 +591,18 @@ export const STORIES: readonly Story[] = [
       {
         daysAgo: 12,
         driverMph: 97.5,
+        limitedBy: 'legs',
+        setup: {
+          gripHold: 'fingers',
+          knuckles: 2,
+          aimFeetOutDeg: 1,
+          aimFaceOutDeg: 0,
+          ballInsideHeelMm: 95,
+          stanceWidthMm: 470,
+          sideTiltDeg: 3,
+          handHeightMm: 790,
+          elbow: 'soft',
+        },
         toeMm: -10,
         highMm: 8,
         signs: { 'slide-hip': 'clear', 'legs-knee': 'slight' },
@@ -587,6 +613,18 @@ export const STORIES: readonly Story[] = [
       {
         daysAgo: 5,
         driverMph: 98.4,
+        setup: {
+          gripHold: 'fingers',
+          knuckles: 2,
+          aimFeetOutDeg: 1,
+          aimFaceOutDeg: 0,
+          ballInsideHeelMm: 40,
+          stanceWidthMm: 510,
+          sideTiltDeg: 7,
+          handHeightMm: 785,
+          elbow: 'soft',
+          note: 'Ball moved up, wider, a little more tilt.',
+        },
         toeMm: -5,
         highMm: 5,
         witnessed: 0.85,

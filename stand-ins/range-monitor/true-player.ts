@@ -1,6 +1,16 @@
 import type { Random } from '../../core/numeric/random.ts';
 import { launchFromDegrees, simulateFlight } from '../../core/flight/ball-flight.ts';
-import { metresToYards, mphToMps, type Handedness } from '../../core/units/units.ts';
+import { headKindOf } from '../../core/impact/heads.ts';
+import { strikeBall, type Delivery } from '../../core/impact/impact.ts';
+import {
+  degToRad,
+  metresToYards,
+  mphToMps,
+  mpsToMph,
+  radPerSToRpm,
+  radToDeg,
+  type Handedness,
+} from '../../core/units/units.ts';
 
 /** Hidden truth of a simulated player with one club on one day, from which the range monitor makes its shots. */
 export interface TruePlayer {
@@ -40,56 +50,62 @@ export type MonitorShot = {
   sideYd?: number;
 };
 
-const CENTRED_SMASH: Record<string, number> = { driver: 1.48, iron: 1.34 };
 const round = (value: number, digits: number): number => Math.round(value * 10 ** digits) / 10 ** digits;
+/** Strikes beyond this miss the face; a simulated one is drawn back to its edge, mm. */
+const FACE_EDGE_MM = 40;
 
-/**
- * One shot of the true player with device noise. Ball numbers follow stated simple rules (smash falling with the strike's
- * distance, launch mostly from loft and attack, start mostly from the face), carry from the flight model.
- */
+/** Where this swing meets the ball and with which face: truth with the player's own scatter. */
+function deliver(player: TruePlayer, clubSpeedMps: number, random: Random): Delivery {
+  const n = (sd: number): number => sd * random.normal();
+  const toe = player.toeMm + n(player.strikeSpreadMm);
+  const high = player.highMm + n(player.strikeSpreadMm * 0.7);
+  const back = Math.min(1, FACE_EDGE_MM / Math.hypot(toe, high));
+  const attackRad = degToRad(player.attackDeg + n(0.9));
+  const pathOutRad = degToRad(player.pathOutDeg + n(1.1));
+  return {
+    head: headKindOf(player.club),
+    clubSpeedMps,
+    attackRad,
+    pathOutRad,
+    faceOutRad: pathOutRad + degToRad(player.faceToPathDeg + n(player.faceSpreadDeg)),
+    dynamicLoftRad: degToRad(player.dynamicLoftDeg + n(0.8)),
+    toeM: (back * toe) / 1000,
+    highM: (back * high) / 1000,
+  };
+}
+
+/** One shot of the true player: swing → impact → flight, then the noise of the device on what it reads. */
 export function monitorShot(player: TruePlayer, withBall: boolean, random: Random): MonitorShot {
   const n = (sd: number): number => sd * random.normal();
   const speed = player.clubSpeedMph * (withBall ? 1 : 1 + player.airGain) + n(player.swingSpreadMph);
   const clubSpeedMph = round(speed, 1);
   if (!withBall) return { club: player.club, clubSpeedMph };
-  const toe = player.toeMm + n(player.strikeSpreadMm);
-  const high = player.highMm + n(player.strikeSpreadMm * 0.7);
-  const attack = player.attackDeg + n(0.9);
-  const path = player.pathOutDeg + n(1.1);
-  const faceToPath = player.faceToPathDeg + n(player.faceSpreadDeg);
-  const face = path + faceToPath;
-  const loft = player.dynamicLoftDeg + n(0.8);
-  const iron = player.club !== 'driver';
-  const smash = (CENTRED_SMASH[player.club] ?? 1.34) - 0.00022 * (toe * toe + high * high) + n(0.008);
-  const ballSpeed = speed * smash;
-  const launch = attack + (iron ? 0.72 : 0.85) * (loft - attack) + (iron ? 0 : 0.12 * high) + n(0.3);
-  const spin = Math.max(800, (iron ? 290 : 175) * (loft - attack) * (speed / 92) - (iron ? 0 : 45 * high) + n(120));
-  const directionOut = path + 0.83 * faceToPath + n(0.3);
-  const axisOut = (iron ? 1.5 : 2.6) * faceToPath - (iron ? 0 : 0.28 * toe) + n(0.8);
+  const delivery = deliver(player, mphToMps(speed), random);
+  const ball = strikeBall(delivery);
   const side = player.handedness === 'right' ? 1 : -1;
-  const flight = simulateFlight(
-    launchFromDegrees({
-      ballSpeedMps: mphToMps(ballSpeed),
-      launchDeg: Math.max(1, launch),
-      launchDirectionDeg: side * directionOut,
-      spinRpm: spin,
-      spinAxisDeg: side * axisOut,
-    }),
-  );
+  const out = (rad: number, noiseDeg: number): number => round(side * (radToDeg(rad) + n(noiseDeg)), 1);
+  const launch = {
+    ballSpeedMps: ball.ballSpeedMps + mphToMps(n(0.6)),
+    launchDeg: radToDeg(ball.launchRad) + n(0.3),
+    launchDirectionDeg: side * (radToDeg(ball.launchDirectionOutRad) + n(0.3)),
+    spinRpm: radPerSToRpm(ball.spinRadPerS) + n(80),
+    spinAxisDeg: side * (radToDeg(ball.spinAxisOutRad) + n(0.6)),
+  };
+  const flight = simulateFlight(launchFromDegrees(launch));
   return {
     club: player.club,
     clubSpeedMph,
-    ballSpeedMph: round(ballSpeed, 1),
-    launchDeg: round(Math.max(1, launch), 1),
-    launchDirectionDeg: round(side * directionOut, 1),
-    spinRpm: round(spin, 0),
-    spinAxisDeg: round(side * axisOut, 1),
-    attackDeg: round(attack, 1),
-    pathDeg: round(side * path, 1),
-    faceDeg: round(side * face, 1),
-    dynamicLoftDeg: round(loft, 1),
-    impactToeMm: round(toe, 0),
-    impactHighMm: round(high, 0),
+    ballSpeedMph: round(mpsToMph(launch.ballSpeedMps), 1),
+    launchDeg: round(launch.launchDeg, 1),
+    launchDirectionDeg: round(launch.launchDirectionDeg, 1),
+    spinRpm: round(launch.spinRpm, 0),
+    spinAxisDeg: round(launch.spinAxisDeg, 1),
+    attackDeg: round(radToDeg(delivery.attackRad), 1),
+    pathDeg: out(delivery.pathOutRad, 0),
+    faceDeg: out(delivery.faceOutRad, 0),
+    dynamicLoftDeg: round(radToDeg(delivery.dynamicLoftRad), 1),
+    impactToeMm: round(1000 * delivery.toeM, 0),
+    impactHighMm: round(1000 * delivery.highM, 0),
     carryYd: round(metresToYards(flight.carryM), 1),
     totalYd: round(metresToYards(flight.totalM), 1),
     sideYd: round(metresToYards(flight.sideM), 1),

@@ -86,8 +86,8 @@ describe('face', () => {
     const left = draw(<FaceMap shots={shots} handedness="left" club="iron" />);
     expect(right).toContain('scale(1 1)');
     expect(left).toContain('scale(-1 1)');
-    expect(/x="(-?\d+)"[^>]*>toe/.exec(right)?.[1]).toBe('52');
-    expect(/x="(-?\d+)"[^>]*>toe/.exec(left)?.[1]).toBe('-52');
+    expect(/x="(-?\d+)"[^>]*>toe/.exec(right)?.[1]).toBe('54');
+    expect(/x="(-?\d+)"[^>]*>toe/.exec(left)?.[1]).toBe('-54');
     expect(count(right, '<circle')).toBe(1);
   });
   test('draws nothing where nothing was measured', () =>
