@@ -45,6 +45,8 @@ export const blockPatchSchema = yup.object({
   circumstances: circumstancesSchema.default(undefined).optional(),
 });
 
+export const compareQuerySchema = yup.object({ a: id(), b: id() });
+
 /** Shot values on the wire: m/s, m, degrees, rpm; sideways + out. */
 export const shotValuesSchema = yup
   .object(

@@ -567,6 +567,7 @@ export const STORIES: readonly Story[] = [
       massKg: 82,
       goalSpeedMph: 104,
       lens: 'ground-up',
+      kit: [...base.kit, 'heavy stick'],
     },
     swingSpreadMph: 1.4,
     screen: {

@@ -4,6 +4,7 @@ import { useEffect } from 'react';
 export const KEY_HELP: readonly (readonly [string, string])[] = [
   ['1 – 6', 'station of the lesson'],
   ['N', 'new block'],
+  ['F', 'glance: the block in figures readable from two metres'],
   ['X', 'set the last swing aside with a reason'],
   ['Z', 'bring the last set-aside swing back'],
   ['/', 'search'],

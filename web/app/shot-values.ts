@@ -9,5 +9,8 @@ export const countedValues = (shots: readonly ShotWire[]): ShotValues[] =>
   shots.filter((s) => s.setAsideReason === null).map(siOf);
 
 /** A degree value with its sign spelled. */
-export const spelled = (deg: number | undefined, plus: string, minus: string, digits = 1): string =>
-  deg === undefined ? '–' : `${Math.abs(deg).toFixed(digits)}° ${deg >= 0 ? plus : minus}`;
+export const spelled = (deg: number | undefined, plus: string, minus: string, digits = 1): string => {
+  if (deg === undefined) return '–';
+  const size = Math.abs(deg).toFixed(digits);
+  return Number(size) === 0 ? `${size}°` : `${size}° ${deg > 0 ? plus : minus}`;
+};

@@ -1,6 +1,9 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { useMemo } from 'react';
 import type { LedgerAnswer, LessonAnswer, PrescribeAnswer, ReviewAnswer } from '../../api/types.ts';
 import { call, queryClient } from '../app/api.ts';
+import type { DatedBlock } from './block-name.ts';
 
 export const STATIONS = ['know', 'measure', 'watch', 'diagnose', 'prescribe', 'review'] as const;
 export type Station = (typeof STATIONS)[number];
@@ -16,6 +19,18 @@ export const usePrescribe = (id: string, fault: string) =>
     queryKey: ['lesson', id, 'prescribe', fault],
     queryFn: () => call<PrescribeAnswer>('GET', `/lessons/${id}/prescribe?fault=${encodeURIComponent(fault)}`),
   });
+
+/** Blocks of the lesson before this one, to set beside today's. */
+export function useEarlierBlocks(lesson: LessonAnswer): DatedBlock[] {
+  const previous = lesson.previousLesson;
+  const { data } = useQuery({
+    queryKey: ['lesson', previous?.id],
+    queryFn: () => call<LessonAnswer>('GET', `/lessons/${previous?.id}`),
+    enabled: previous !== null,
+  });
+  const day = previous ? format(new Date(previous.startsAt), 'd MMM') : '';
+  return useMemo(() => (data?.blocks ?? []).map((b) => ({ ...b, day })), [data, day]);
+}
 
 /** Everything shown of a lesson is fetched anew. */
 export const refreshLesson = (id: string): Promise<void> => queryClient.invalidateQueries({ queryKey: ['lesson', id] });

@@ -26,7 +26,7 @@ export function strikeInWords(toeM: number, highM: number): string {
 export const FACE_OUTLINE: Readonly<Record<HeadKind, string>> = {
   driver: 'M-56 20 C-60 -6 -34 -27 4 -28 C40 -28 60 -12 58 6 C56 24 22 29 -10 28 C-36 27 -54 28 -56 20 Z',
   fairway: 'M-46 14 C-50 -4 -28 -18 2 -19 C32 -19 48 -8 46 5 C44 16 18 19 -8 19 C-30 19 -44 20 -46 14 Z',
-  iron: 'M-44 22 L-44 6 C-10 0 24 -14 40 -32 C52 -30 52 6 46 20 C20 26 -20 26 -44 22 Z',
+  iron: 'M-41 20 L-41 -6 C-12 -13 16 -22 32 -35 C46 -34 48 4 42 17 C18 23 -20 23 -41 20 Z',
 };
 const VIEW = { x: -70, y: -42, width: 140, height: 84 };
 

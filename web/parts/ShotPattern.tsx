@@ -138,15 +138,8 @@ export function ShotPattern({ blocks, handedness }: { blocks: readonly PatternBl
             ))}
             {e ? <polygon points={outline(e)} strokeWidth={2} strokeDasharray={look.dash} /> : null}
             {highest ? (
-              <text
-                x={x(highest.carryM * 0.58)}
-                y={h(highest.apexM) - 5}
-                fontSize={12}
-                textAnchor="middle"
-                stroke="none"
-                fill={look.stroke}
-              >
-                {block.label}: apex to {units.distance(highest.apexM)}
+              <text x={PAD} y={TOP_HEIGHT + 30 + 16 * b} fontSize={12} stroke="none" fill={look.stroke}>
+                {look.dash ? '╌╌' : '──'} {block.label}: apex to {units.distance(highest.apexM)}
               </text>
             ) : null}
           </g>

@@ -146,6 +146,7 @@ const SelectButton = styled(AriaButton)`
   display: flex;
   justify-content: space-between;
   align-items: center;
+  gap: var(--s2);
   text-align: left;
   cursor: pointer;
 `;

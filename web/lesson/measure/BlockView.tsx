@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import type { BlockWire, LessonAnswer, ShotWire } from '../../../api/types.ts';
+import { useKeys } from '../../app/keys.tsx';
 import { send } from '../../app/outbox.ts';
 import { countedValues, siOf } from '../../app/shot-values.ts';
 import { useUnits } from '../../app/session.tsx';
@@ -166,6 +167,7 @@ export function BlockView({
   const hasSpots = shots.some((s) => s.impactToeM !== undefined);
   const strikes = useTask('strikes', { shots, club: block.club }, hasSpots);
   const map = hasSpots ? strikes.data : undefined;
+  useKeys(useMemo(() => ({ f: () => setGlance(true) }), [setGlance]));
   if (glance) return <Glance block={block} lesson={lesson} onClose={() => setGlance(false)} />;
   return (
     <>

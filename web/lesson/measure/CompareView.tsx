@@ -5,22 +5,25 @@ import { call, newId } from '../../app/api.ts';
 import { useUnits } from '../../app/session.tsx';
 import { PrimaryButton, Select } from '../../parts/controls.tsx';
 import { Card, DataTable, Failed, Grid, Notice, Row, Sentence, Soft, Waiting } from '../../parts/layout.tsx';
-import { blockName } from '../block-name.ts';
-import { useLessonWrite } from '../data.ts';
+import { blockName, type DatedBlock } from '../block-name.ts';
+import { useEarlierBlocks, useLessonWrite } from '../data.ts';
 
 /** The comparison in a sentence: which is faster, by how much, how sure. */
-function useSentence(c: ComparisonAnswer | undefined, a: BlockWire, b: BlockWire): string {
+function useSentence(c: ComparisonAnswer | undefined, a?: DatedBlock, b?: DatedBlock): string {
   const units = useUnits();
-  if (!c) return '';
+  if (!c || !a || !b) return '';
   if (c.differenceMps === null || c.interval90Mps === null || c.chanceBFaster === null)
     return `Cannot say yet. Missing: ${c.missing}.`;
   const faster = c.differenceMps >= 0;
   const [lo, hi] = faster ? c.interval90Mps : [-c.interval90Mps[1], -c.interval90Mps[0]];
   const chance = Math.round(100 * (faster ? c.chanceBFaster : 1 - c.chanceBFaster));
   const figure = (v: number): string => units.speedFigure(v).replace('-', '−');
-  const name = (block: BlockWire): string => `Block ${block.position}`;
+  const name = (x: DatedBlock): string => `Block ${x.position}${x.day ? ` of ${x.day}` : ''}`;
   return `${name(faster ? b : a)} is faster by ${units.speed(Math.abs(c.differenceMps))} (${figure(lo)} to ${figure(hi)}); the chance that it is faster at all is ${Math.min(99, chance)} %.`;
 }
+
+const isLike = (a: BlockWire, b: BlockWire): boolean =>
+  a.club === b.club && a.withBall === b.withBall && a.condition === b.condition;
 
 const WIDTH = 640;
 const HEIGHT = 150;
@@ -92,17 +95,20 @@ function RunsPicture({ blocks, c }: { blocks: readonly BlockWire[]; c: Compariso
 
 /** Two conditions compared: difference with interval and chance, unlike conditions said, and the next run of an A B A B order. */
 export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
-  const { blocks } = lesson;
   const lessonId = lesson.lesson.id;
-  const [a, setA] = useState(blocks.at(-2)?.id ?? '');
-  const [b, setB] = useState(blocks.at(-1)?.id ?? '');
+  const earlier = useEarlierBlocks(lesson);
+  const blocks: DatedBlock[] = [...earlier, ...lesson.blocks];
+  const [a, setA] = useState(lesson.blocks.at(-2)?.id ?? '');
+  const [b, setB] = useState(lesson.blocks.at(-1)?.id ?? '');
   const [nextId, setNextId] = useState(newId);
-  const first = blocks.find((x) => x.id === a) ?? blocks[0];
-  const second = blocks.find((x) => x.id === b) ?? blocks[1];
+  const second = blocks.find((x) => x.id === b) ?? blocks.at(-1);
+  // Where only one block is of today, it is set beside the one of its kind in the lesson before.
+  const alike = earlier.find((x) => second && isLike(x, second) && x.id !== second.id);
+  const first = blocks.find((x) => x.id === a) ?? alike ?? blocks[0];
   const ready = first !== undefined && second !== undefined && first.id !== second.id;
   const comparison = useQuery({
     queryKey: ['lesson', lessonId, 'compare', first?.id, second?.id],
-    queryFn: () => call<ComparisonAnswer>('GET', `/lessons/${lessonId}/compare?a=${first.id}&b=${second.id}`),
+    queryFn: () => call<ComparisonAnswer>('GET', `/lessons/${lessonId}/compare?a=${first?.id}&b=${second?.id}`),
     enabled: ready,
   });
   const c = comparison.data;
@@ -112,17 +118,17 @@ export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
     () =>
       call('POST', `/lessons/${lessonId}/blocks`, {
         id: nextId,
-        club: like.club,
-        withBall: like.withBall,
-        condition: like.condition,
-        cue: like.cue,
-        effort: like.effort,
-        circumstances: like.circumstances,
+        club: like?.club,
+        withBall: like?.withBall,
+        condition: like?.condition,
+        cue: like?.cue,
+        effort: like?.effort,
+        circumstances: like?.circumstances,
       }),
     () => setNextId(newId()),
   );
-  const sentence = useSentence(c, first ?? blocks[0], second ?? blocks[0]);
-  if (blocks.length < 2)
+  const sentence = useSentence(c, first, second);
+  if (!first || !second || !like || blocks.length < 2)
     return <Soft>Two blocks are needed to compare. Start a second one with one thing changed.</Soft>;
   const options = blocks.map((x) => ({ id: x.id, name: blockName(x) }));
   return (
@@ -142,7 +148,7 @@ export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
             <Notice tone="unsure">Not like with like: {c.unlike.join(', ')}. The difference may be theirs.</Notice>
           ) : null}
           <RunsPicture blocks={blocks} c={c} />
-          <DataTable>
+          <DataTable $words>
             <thead>
               <tr>
                 <th scope="col">run</th>
@@ -161,9 +167,11 @@ export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
             </tbody>
           </DataTable>
           <Soft>
-            {c.alternated
-              ? 'The runs alternate: tiring or warming up over the swings is taken out.'
-              : 'One run each: tiring or warming up cannot be told from the change. Alternate: A B A B.'}
+            {first.day !== second.day
+              ? 'Two lessons: what changes from day to day is in the difference. Review weighs it.'
+              : c.alternated
+                ? 'The runs alternate: tiring or warming up over the swings is taken out.'
+                : 'One run each: tiring or warming up cannot be told from the change. Alternate: A B A B.'}
           </Soft>
           {startNext.error ? <Failed error={startNext.error} /> : null}
           <Row>

@@ -9,7 +9,8 @@ import { SavePicture } from '../../parts/SavePicture.tsx';
 import { ShotPattern } from '../../parts/ShotPattern.tsx';
 import type { PatternShot } from '../../workers/tasks.ts';
 import { useTask } from '../../workers/run.ts';
-import { blockName } from '../block-name.ts';
+import { blockName, type DatedBlock } from '../block-name.ts';
+import { useEarlierBlocks } from '../data.ts';
 import { ShotTable } from '../ShotTable.tsx';
 
 const NONE = 'none';
@@ -64,13 +65,17 @@ function Figures({ name, shots }: { name: string; shots: readonly PatternShot[] 
 /** Shots from above and from the side, one block or two on one picture, and their table. */
 export default function PatternView({ block, lesson }: { block: BlockWire; lesson: LessonAnswer }) {
   const [otherId, setOtherId] = useState(NONE);
-  const other = lesson.blocks.find((b) => b.id === otherId && b.id !== block.id);
+  const earlier = useEarlierBlocks(lesson);
+  const others: DatedBlock[] = [...lesson.blocks, ...earlier].filter((b) => b.id !== block.id && b.withBall);
+  const other = others.find((b) => b.id === otherId);
   const { handedness } = lesson.student;
   const first = usePattern(block, handedness);
   const second = usePattern(other, handedness);
   const blocks = [
     { label: `block ${block.position}`, shots: first.data ?? [] },
-    ...(other ? [{ label: `block ${other.position}`, shots: second.data ?? [] }] : []),
+    ...(other
+      ? [{ label: `${other.day ? `${other.day}, ` : ''}block ${other.position}`, shots: second.data ?? [] }]
+      : []),
   ];
   const estimated = new Set(blocks.flatMap((b) => b.shots.flatMap((s) => s.estimated)));
   const any = blocks.some((b) => b.shots.length > 0);
@@ -80,17 +85,12 @@ export default function PatternView({ block, lesson }: { block: BlockWire; lesso
         <Spread>
           <h2>Shot pattern</h2>
           <Row>
-            {lesson.blocks.length > 1 ? (
+            {others.length > 0 ? (
               <Select
                 label="Compare with"
                 value={other ? other.id : NONE}
                 onChange={setOtherId}
-                options={[
-                  { id: NONE, name: 'nothing' },
-                  ...lesson.blocks
-                    .filter((b) => b.id !== block.id && b.withBall)
-                    .map((b) => ({ id: b.id, name: blockName(b) })),
-                ]}
+                options={[{ id: NONE, name: 'nothing' }, ...others.map((b) => ({ id: b.id, name: blockName(b) }))]}
               />
             ) : null}
             <SavePicture name={`pattern-block-${block.position}`} />

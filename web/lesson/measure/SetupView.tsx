@@ -1,3 +1,4 @@
+import { format } from 'date-fns';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { LessonAnswer, SetupWire } from '../../../api/types.ts';
@@ -18,7 +19,7 @@ import { useLessonWrite } from '../data.ts';
 const CLUBS = ['driver', 'iron'] as const;
 const Two = styled.div`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 300px);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 220px);
   gap: var(--s4);
   align-items: start;
   @media (max-width: 900px) {
@@ -61,7 +62,7 @@ const shown = (field: SetupField, value: number | null | undefined): string => {
   if (value === null || value === undefined) return '–';
   const unit = field.unit === 'mm' ? ' mm' : field.unit;
   return field.signWords
-    ? `${Math.abs(value)}${unit} ${field.signWords[value >= 0 ? 0 : 1]}`
+    ? `${Math.abs(value)}${unit}${value === 0 ? '' : ` ${field.signWords[value > 0 ? 0 : 1]}`}`
     : `${String(value).replace('-', '−')}${unit}`;
 };
 
@@ -131,7 +132,7 @@ function SetupForm({ club, lesson }: { club: string; lesson: LessonAnswer }) {
                       {f.name}
                       {f.signWords ? <Soft> ({f.signWords[0]} +)</Soft> : null}
                     </th>
-                    <td>
+                    <td style={{ minWidth: '5.5rem' }}>
                       <TextField
                         label=""
                         aria-label={`${f.name}${f.unit ? `, ${f.unit}` : ''}`}
@@ -164,7 +165,7 @@ function SetupForm({ club, lesson }: { club: string; lesson: LessonAnswer }) {
           />
           {before ? (
             <Soft>
-              Broken lines: lesson of {before.takenAt.slice(0, 10)}
+              Broken lines: lesson of {format(new Date(before.takenAt), 'd MMM')}
               {before.gripHold ? `; club then in the ${before.gripHold}` : ''}
               {before.elbow ? `, elbow ${before.elbow}` : ''}.
             </Soft>

@@ -1,3 +1,4 @@
+import { format } from 'date-fns';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -15,6 +16,7 @@ const List = styled.ol`
   padding: 0;
   margin: 0;
   display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(340px, 100%), 1fr));
   gap: var(--s2);
 `;
 const Item = styled.li<{ $open: boolean }>`
@@ -23,6 +25,7 @@ const Item = styled.li<{ $open: boolean }>`
   border-radius: var(--radius);
   padding: var(--s2) var(--s3);
   display: grid;
+  align-content: start;
   gap: var(--s2);
 `;
 
@@ -116,6 +119,7 @@ function TestCard({
     next.set('block', id);
     setSearch(next);
   };
+  const last = wire.history.at(-1);
   const closed = wire.closedBecause.length > 0;
   return (
     <Item $open={listening} aria-label={test.name}>
@@ -135,6 +139,11 @@ function TestCard({
             {test.how.join(' ')} <strong>Safety: {test.safety}</strong>
           </Soft>
           <RatioStrip test={test} wire={wire} />
+          {last ? (
+            <Soft>
+              {format(new Date(last.startsAt), 'd MMM')}: {percent(last.ratio)}
+            </Soft>
+          ) : null}
           {wire.ratio ? <span data-testid={`reading-${test.id}`}>{wire.ratio.reading}</span> : null}
           {start.error ? <Failed error={start.error} /> : null}
           <Row>
