@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test as base, type Page } from '@playwright/test';
@@ -44,6 +44,11 @@ export class Application {
 
   get port(): number {
     return Number(new URL(this.address).port);
+  }
+
+  /** Key of the open feed, as the devices find it. */
+  feedKey(): string {
+    return (JSON.parse(readFileSync(join(this.folder, 'feed.json'), 'utf8')) as { keys: string[] }).keys[0];
   }
 
   /** Runs the simulated range monitor against this application; resolves when its shots are sent. */
@@ -109,7 +114,7 @@ export async function addStudent(
   page: Page,
   app: Application,
   name: string,
-  options: { left?: boolean; year?: string } = {},
+  options: { left?: boolean; year?: string; kit?: readonly string[] } = {},
 ): Promise<string> {
   await page.goto(`${app.address}/students/new`);
   await page.getByLabel('Name', { exact: true }).fill(name);
@@ -117,11 +122,26 @@ export async function addStudent(
   await page.getByLabel('Height, cm').fill('178');
   await page.getByLabel('Mass, kg').fill('78');
   if (options.left) await page.getByText('left-handed', { exact: true }).click();
-  for (const kit of ['racket', 'light stick']) await page.getByText(kit, { exact: true }).click();
+  for (const kit of options.kit ?? ['racket', 'light stick']) await page.getByText(kit, { exact: true }).click();
   await page.getByText('garden', { exact: true }).click();
   await page.getByRole('button', { name: 'Save the student' }).click();
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
   return page.url();
+}
+
+/** Answers the file chooser that a button opens. */
+export async function choose(page: Page, button: string, file: ReturnType<typeof textFile>): Promise<void> {
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: button }).click();
+  await (await chooser).setFiles(file);
+}
+
+/** A lesson at Measure with a driver block that takes shots. */
+export async function startBlock(page: Page): Promise<void> {
+  await startLesson(page);
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'Start the block' }).click();
+  await expect(page.getByText('takes what the devices send')).toBeVisible();
 }
 
 /** Calls the API with the page's own sign-in, as the page would. */

@@ -1,11 +1,4 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { addStudent, api, expect, signIn, startLesson, test } from './application.ts';
-
-interface Feed {
-  address: string;
-  keys: string[];
-}
 
 test('live shots: many come in, repeats are dropped, a reload loses nothing', async ({ page, app }) => {
   await signIn(page, app);
@@ -14,7 +7,6 @@ test('live shots: many come in, repeats are dropped, a reload loses nothing', as
   await page.keyboard.press('2');
   await page.getByRole('button', { name: 'Start the block' }).click();
   await expect(page.getByText('takes what the devices send')).toBeVisible();
-  const { keys } = JSON.parse(readFileSync(join(app.folder, 'feed.json'), 'utf8')) as Feed;
   const send = async (from: number, to: number): Promise<unknown> => {
     const shots = Array.from({ length: to - from }, (_, i) => ({
       deviceShotId: String(from + i),
@@ -28,7 +20,7 @@ test('live shots: many come in, repeats are dropped, a reload loses nothing', as
       },
     }));
     const res = await page.request.post(`${app.address}/api/feed/shots`, {
-      headers: { 'x-feed-key': keys[0] },
+      headers: { 'x-feed-key': app.feedKey() },
       data: { deviceId: 'm', shots },
     });
     return res.json();
@@ -40,7 +32,7 @@ test('live shots: many come in, repeats are dropped, a reload loses nothing', as
   await page.reload();
   await expect(page.getByText('200 swings, median')).toBeVisible();
   await expect(page.getByRole('img', { name: /200 strikes on the face; the last \d mm toe, 3 mm low/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Stop taking live shots' }).click();
+  await page.getByRole('button', { name: 'Pause live shots' }).click();
   await expect(page.getByRole('button', { name: 'Take live shots' })).toBeVisible();
   expect(await send(200, 201)).toMatchObject({ added: 0, waiting: 1 });
 });
@@ -52,7 +44,7 @@ test('a left-hander sees the face mirrored, and signs spelled as out and in', as
   await page.keyboard.press('2');
   await page.getByRole('button', { name: 'Start the block' }).click();
   const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Import shots.csv' }).click();
+  await page.getByRole('button', { name: 'Import shots' }).click();
   const text =
     'club,club_speed_mph,path_deg,face_deg,attack_deg,impact_toe_mm,impact_high_mm\ndriver,90,4.1,-2,1.5,12,-6\n';
   await (await chooser).setFiles({ name: 'left.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { addStudent, api, expect, ROOT, signIn, startLesson, test, textFile } from './application.ts';
+import { addStudent, api, choose, expect, ROOT, signIn, startLesson, test, textFile } from './application.ts';
 
 const CAST = readFileSync(join(ROOT, 'core/capture/fixtures/motion/01-cast-500hz.csv'), 'utf8');
 const DAY_MS = 86_400_000;
@@ -11,12 +11,6 @@ const csv = (mph: number): string =>
     'club,club_speed_mph,ball_speed_mph,path_deg,face_deg',
     ...spread(mph).map((v) => `driver,${v.toFixed(1)},${(v * 1.45).toFixed(1)},-1,0.5`),
   ].join('\n');
-
-async function choose(page: Page, button: string, file: ReturnType<typeof textFile>): Promise<void> {
-  const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: button }).click();
-  await (await chooser).setFiles(file);
-}
 
 /** An earlier lesson with one block, so that there is something to compare with. */
 async function earlierLesson(page: Page, studentId: string, daysAgo: number, mph: number): Promise<string> {
@@ -67,7 +61,7 @@ test('a first lesson, end to end: from a student to a verified gain', async ({ p
     await page.getByLabel('Ball speed, mph').fill('131');
     await page.getByRole('button', { name: 'Add the shot' }).click();
     await expect(page.getByTestId('last-speed')).toContainText('90.4');
-    await choose(page, 'Import shots.csv', textFile('range.csv', csv(90.2)));
+    await choose(page, 'Import shots', textFile('range.csv', csv(90.2)));
     await expect(page.getByText('range.csv: 8 shots read.')).toBeVisible();
     await expect(page.getByText('9 swings, median')).toBeVisible();
     await app.rangeMonitor('--speed', '90', '--count', '3', '--every', '0', '--seed', '7');

@@ -100,6 +100,14 @@ describe('a server that is killed', () => {
     const lesson = (await after.json()) as { blocks: { shots: { id: string }[] }[] };
     const kept = new Set(lesson.blocks[0].shots.map((s) => s.id));
     expect(acknowledged.filter((id) => !kept.has(id))).toEqual([]);
+    // Devices that knew the key go on with it after the restart.
+    expect(JSON.parse(readFileSync(join(folder, 'feed.json'), 'utf8'))).toMatchObject({ keys: feed.keys });
+    const hello = await fetch(`${third.address}/api/feed/hello`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-feed-key': feed.keys[0] },
+      body: JSON.stringify({ deviceId: 'd', kind: 'monitor' }),
+    });
+    expect(hello.status).toBe(200);
     third.child.kill('SIGTERM');
     await ended(third.child);
   });

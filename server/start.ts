@@ -1,9 +1,9 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { renewFeedKeys } from './accounts/routes.ts';
+import { ensureFeedKeys } from './accounts/routes.ts';
 import { createApp } from './app.ts';
 import { openPGlite, pgliteDb, serverDb, type Db } from './db/connection.ts';
 import { lockFolder } from './db/lock.ts';
@@ -34,6 +34,16 @@ const listen = (server: Server, port: number, host: string): Promise<number> =>
     server.listen(port, host, () => resolve((server.address() as AddressInfo).port));
   });
 
+/** Feed keys of the run before; none where the file is missing or spoilt. */
+function keysIn(file: string): string[] {
+  try {
+    const { keys } = JSON.parse(readFileSync(file, 'utf8')) as { keys?: unknown };
+    return Array.isArray(keys) ? keys.filter((k): k is string => typeof k === 'string') : [];
+  } catch {
+    return [];
+  }
+}
+
 /** Opens the data, migrates it, and serves API and pages on one port. */
 export async function start(options: StartOptions): Promise<Running> {
   mkdirSync(options.dataFolder, { recursive: true });
@@ -46,9 +56,10 @@ export async function start(options: StartOptions): Promise<Running> {
 
   const feedKeys = new Map<string, string>();
   let address = '';
+  const feedFile = join(options.dataFolder, 'feed.json');
+  const knownKeys = keysIn(feedFile);
   const writeFeedFile = (): void => {
-    const file = join(options.dataFolder, 'feed.json');
-    writeFileSync(file, JSON.stringify({ address, keys: [...feedKeys.values()] }, null, 2), { mode: 0o600 });
+    writeFileSync(feedFile, JSON.stringify({ address, keys: [...feedKeys.values()] }, null, 2), { mode: 0o600 });
   };
   const { app, services } = createApp({
     db,
@@ -62,7 +73,7 @@ export async function start(options: StartOptions): Promise<Running> {
   const server = createServer(app);
   const port = await listen(server, options.port, options.host);
   address = `http://${options.host.includes(':') ? `[${options.host}]` : options.host}:${port}`;
-  await renewFeedKeys(services);
+  await ensureFeedKeys(services, knownKeys);
   writeFeedFile();
 
   let stopping: Promise<void> | undefined;

@@ -1,3 +1,4 @@
+import { FACE_LIMIT_M } from '../impact/heads.ts';
 import { SHOT_FIELDS, type ShotValues } from './shot-fields.ts';
 
 /** Ball over club speed that no legal head reaches; devices scatter, so a little above the limit of about 1.53. */
@@ -22,6 +23,14 @@ export function impossibleIn(values: ShotValues): string[] {
     const shown = (si: number): string => String(Math.round((si / factor) * 10) / 10).replace('-', '−');
     wrong.push(`${field.file.replace(/_/g, ' ')} ${shown(value)} ${unit} (possible: ${shown(lo)} to ${shown(hi)})`);
     delete values[field.key];
+  }
+  const off = Math.hypot(values.impactToeM ?? 0, values.impactHighM ?? 0);
+  if (off > FACE_LIMIT_M + 1e-9) {
+    wrong.push(
+      `strike ${(1000 * off).toFixed(0)} mm off centre (possible: up to ${1000 * FACE_LIMIT_M}, the face ends)`,
+    );
+    delete values.impactToeM;
+    delete values.impactHighM;
   }
   const { clubSpeedMps: club, ballSpeedMps: ball } = values;
   if (club === undefined && ball === undefined) wrong.push('neither club speed nor ball speed');

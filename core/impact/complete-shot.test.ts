@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { must } from '../errors/must.ts';
 import type { ShotKey, ShotValues } from '../formats/shot-fields.ts';
 import { degToRad, mphToMps, radToDeg } from '../units/units.ts';
+import { strikeMap } from './strike-map.ts';
 import { completeShot, knownValues } from './complete-shot.ts';
 import { strikeBall } from './impact.ts';
 
@@ -64,5 +65,11 @@ describe('filling what is missing', () => {
     const speed = (impactToeM: number): number =>
       must(completeShot({ clubSpeedMps: 42, impactToeM, impactHighM: 0 }, 'driver').estimated.ballSpeedMps).value;
     expect(speed(0.02)).toBeLessThan(speed(0) - 0.5);
+  });
+  test('a spot beyond the face counts as at its edge, and one such shot does not stop a block', () => {
+    const shot = { clubSpeedMps: 42, impactToeM: 0.058, impactHighM: 0.045 };
+    const { estimated } = completeShot(shot, 'driver');
+    expect(must(estimated.ballSpeedMps).value).toBeLessThan(0.9 * 1.48 * 42);
+    expect(must(strikeMap([shot, { ...shot, impactToeM: 0, impactHighM: 0 }], 'driver')).strikes).toHaveLength(2);
   });
 });

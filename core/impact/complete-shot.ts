@@ -4,7 +4,7 @@ import type { ShotKey, ShotValues } from '../formats/shot-fields.ts';
 import { secant } from '../numeric/root.ts';
 import { degToRad } from '../units/units.ts';
 import { headKindOf, TYPICAL_ATTACK, TYPICAL_LOFT, type HeadKind } from './heads.ts';
-import { loftFromLaunch, strikeBall, type BallLaunch, type Delivery } from './impact.ts';
+import { loftFromLaunch, ontoFace, strikeBall, type BallLaunch, type Delivery } from './impact.ts';
 import { launchOut } from './optimum.ts';
 
 /** A quantity that no device gave: value in SI, one standard deviation, and what it was reckoned from. */
@@ -44,8 +44,7 @@ export function deliveryOf(head: HeadKind, clubSpeedMps: number, known: ShotValu
     pathOutRad: known.pathOutRad ?? 0,
     faceOutRad: known.faceOutRad ?? known.pathOutRad ?? 0,
     dynamicLoftRad: known.dynamicLoftRad ?? TYPICAL_LOFT[head].loftRad,
-    toeM: known.impactToeM ?? 0,
-    highM: known.impactHighM ?? 0,
+    ...ontoFace(known.impactToeM ?? 0, known.impactHighM ?? 0),
   };
 }
 

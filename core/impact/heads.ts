@@ -49,6 +49,9 @@ export const HEADS: Readonly<Record<HeadKind, Head>> = {
   },
 };
 
+/** A strike farther than this from the centre misses the face, m. */
+export const FACE_LIMIT_M = 0.06;
+
 /** Friction between ball and face. */
 export const FACE_FRICTION = 0.4;
 

@@ -2,7 +2,7 @@ import { InputError } from '../errors/input-error.ts';
 import { BALL_MASS_KG, BALL_RADIUS_M } from '../flight/in-air.ts';
 import { matrixOf, solve, times, type Mat3 } from '../numeric/matrix3.ts';
 import { add, cross, dot, length, scale, subtract, type Vec3 } from '../numeric/vector.ts';
-import { FACE_FRICTION, HEADS, type HeadKind } from './heads.ts';
+import { FACE_FRICTION, FACE_LIMIT_M, HEADS, type HeadKind } from './heads.ts';
 
 /** How a head comes to the ball: SI, sideways + out, strike + toe and + high of the face centre. */
 export interface Delivery {
@@ -25,8 +25,11 @@ export interface BallLaunch {
   readonly spinAxisOutRad: number;
 }
 
-/** A strike this far from the centre misses the face, m. */
-const FACE_LIMIT_M = 0.06;
+/** A spot beyond the edge of the face, m, drawn back to it: a device's slip must not stop the sums of a whole block. */
+export function ontoFace(toeM: number, highM: number): { toeM: number; highM: number } {
+  const share = Math.min(1, (0.999 * FACE_LIMIT_M) / Math.max(1e-9, Math.hypot(toeM, highM)));
+  return { toeM: toeM * share, highM: highM * share };
+}
 /** Restitution falls by a hundredth at 20 mm from the centre, with the square of the distance. */
 const RESTITUTION_LOSS = 0.01;
 const RESTITUTION_LOSS_AT_M = 0.02;

@@ -34,11 +34,19 @@ export function requireSignIn({ db }: Services): RequestHandler {
   };
 }
 
-/** Feed keys live in a file of the data folder; each start makes new ones. */
-export async function renewFeedKeys({ db, onFeedKey }: Services): Promise<void> {
+/**
+ * Feed keys live in a file of the data folder. A key that is there and still right stays, so that devices go on after a
+ * restart; a practice without one gets a new one.
+ */
+export async function ensureFeedKeys({ db, onFeedKey }: Services, known: readonly string[]): Promise<void> {
+  const kept = new Map<string, string>();
+  for (const key of known) {
+    const practiceId = await q.practiceByFeedKey(db, tokenHash(key));
+    if (practiceId) kept.set(practiceId, key);
+  }
   for (const id of await q.practiceIds(db)) {
-    const key = newToken();
-    await q.updateFeedKey(db, id, tokenHash(key));
+    const key = kept.get(id) ?? newToken();
+    if (!kept.has(id)) await q.updateFeedKey(db, id, tokenHash(key));
     onFeedKey(id, key);
   }
 }

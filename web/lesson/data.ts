@@ -35,12 +35,13 @@ export function useEarlierBlocks(lesson: LessonAnswer): DatedBlock[] {
 /** Everything shown of a lesson is fetched anew. */
 export const refreshLesson = (id: string): Promise<void> => queryClient.invalidateQueries({ queryKey: ['lesson', id] });
 
-/** A write in a lesson, after which the lesson is fetched anew. */
+/** A write in a lesson, after which the lesson is fetched anew; one that is kept for later does not wait for the server. */
 export function useLessonWrite<T>(id: string, write: (input: T) => Promise<unknown>, onDone?: () => void) {
   return useMutation({
     mutationFn: write,
-    onSuccess: async () => {
+    onSuccess: async (result) => {
       onDone?.();
+      if (result === 'kept') return;
       await refreshLesson(id);
     },
   });

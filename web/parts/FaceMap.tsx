@@ -2,6 +2,7 @@ import { useRef, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import type { ShotWire } from '../../api/types.ts';
 import { headKindOf, type HeadKind } from '../../core/impact/heads.ts';
+import { ontoFace } from '../../core/impact/impact.ts';
 import { STRIKE_BOX, type StrikeMap } from '../../core/impact/strike-map.ts';
 
 const Svg = styled.svg<{ $tap?: boolean }>`
@@ -61,8 +62,8 @@ export function FaceMap({
     if (!frame || !onTap) return;
     const x = VIEW.x + ((event.clientX - frame.left) / frame.width) * VIEW.width;
     const y = VIEW.y + ((event.clientY - frame.top) / frame.height) * VIEW.height;
-    const within = (mm: number, most: number): number => Math.max(-most, Math.min(most, Math.round(mm))) / 1000;
-    onTap(within(side * x, 58), within(-y, 32));
+    const { toeM, highM } = ontoFace((side * x) / 1000, -y / 1000);
+    onTap(Math.round(1000 * toeM) / 1000, Math.round(1000 * highM) / 1000);
   };
   const label = last
     ? `${marks.length} strikes on the face; the last ${strikeInWords(last.values.impactToeM, last.values.impactHighM)}.`

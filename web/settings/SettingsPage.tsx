@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Settings } from '../../api/schemas.ts';
+import type { SessionAnswer } from '../../api/types.ts';
 import { call, queryClient } from '../app/api.ts';
 import { useSession, useSettings, useUnits } from '../app/session.tsx';
 import { Button, Choice, TextField } from '../parts/controls.tsx';
@@ -13,8 +14,16 @@ export default function SettingsPage() {
   const units = useUnits();
   const [smallest, setSmallest] = useState(() => units.fromMps(settings.smallestGainMps).toFixed(1));
   const save = useMutation({
-    mutationFn: (part: Partial<Settings>) => call('PUT', '/settings', { ...settings, ...part }),
-    onSuccess: () => queryClient.invalidateQueries(),
+    // One after the other, each on top of what the one before it kept.
+    scope: { id: 'settings' },
+    mutationFn: (part: Partial<Settings>) => {
+      const now = queryClient.getQueryData<SessionAnswer>(['session'])?.settings ?? settings;
+      return call<Settings>('PUT', '/settings', { ...now, ...part });
+    },
+    onSuccess: (kept) => {
+      queryClient.setQueryData<SessionAnswer>(['session'], (s) => s && { ...s, settings: kept });
+      return queryClient.invalidateQueries();
+    },
   });
   const smallestMps = units.toMps(Number(smallest.replace(',', '.')));
   return (

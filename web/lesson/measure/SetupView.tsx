@@ -87,6 +87,7 @@ function SetupForm({ club, lesson }: { club: string; lesson: LessonAnswer }) {
     setKept(
       done === 'sent' ? 'Recorded; findings are in the ledger.' : 'Kept here; it is sent when the server answers.',
     );
+    return done;
   });
   const heightM = student.heightM ?? undefined;
   return (
