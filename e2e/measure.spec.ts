@@ -159,7 +159,7 @@ test('strike first or speed first: the budget says it, the pattern shows it, two
   await page.locator('body').press('n');
   await page.getByLabel('Cue (what the student attends to)').fill('brush the tee');
   await page.getByRole('button', { name: 'Device, ball, place, air, club' }).click();
-  await page.getByLabel('Device').fill('another radar');
+  await page.getByRole('textbox', { name: 'Device' }).fill('another radar');
   await page.getByRole('button', { name: 'Start the block' }).click();
   await page.getByRole('link', { name: 'Block', exact: true }).click();
   await expect(page.getByText('No swing in this block yet.')).toBeVisible();

@@ -16,7 +16,13 @@ const { measuredFinding } = await import('../core/diagnosis/findings.ts');
 const { diagnose } = await import('../core/diagnosis/diagnose.ts');
 const { reviewGain } = await import('../core/review/review.ts');
 const { seededRandom } = await import('../core/numeric/random.ts');
-const { metresToYards, mphToMps, radToDeg } = await import('../core/units/units.ts');
+const { degToRad, metresToYards, mphToMps, mpsToMph, radPerSToRpm, radToDeg } = await import('../core/units/units.ts');
+const { strikeBall } = await import('../core/impact/impact.ts');
+const { bestLaunch, launchOut } = await import('../core/impact/optimum.ts');
+const { distanceBudget } = await import('../core/diagnosis/budget/budget.ts');
+const { readShotsCsv } = await import('../core/formats/shots-csv.ts');
+const { monitorShot, typicalPlayer } = await import('../stand-ins/range-monitor/true-player.ts');
+const { shotRow } = await import('../stand-ins/range-monitor/run.ts');
 
 function time(name, times, work) {
   work();
@@ -30,8 +36,24 @@ const sequence = analyseSequence(capture);
 const findings = measureSequence(capture, sequence, { kind: 'motion', id: 'm', label: 'm' }).map(measuredFinding);
 const launch = launchFromDegrees({ ballSpeedMps: 70, launchDeg: 11, spinRpm: 2700 });
 
+const random = seededRandom('bench');
+const monitorRows = Array.from({ length: 2000 }, () =>
+  shotRow(monitorShot({ ...typicalPlayer('driver', 94, 'right'), toeMm: -9, highMm: 7 }, true, random)),
+);
+const shotHeader = Object.keys(monitorRows[0]);
+const csvOf = (count) =>
+  [
+    shotHeader.join(','),
+    ...Array.from({ length: count }, (_, i) => shotHeader.map((h) => monitorRows[i % monitorRows.length][h]).join(',')),
+  ].join('\n');
+const thirty = readShotsCsv(csvOf(30), 'right').shots.map((s) => s.values);
+const manyRows = csvOf(50_000);
+
 console.log('Speed');
 time('one flight with bounce and roll', 200, () => simulateFlight(launch));
+time('the best launch for a speed and attack', 20, () => bestLaunch('driver', mphToMps(100), 0));
+time('the distance budget of 30 shots', 3, () => distanceBudget(thirty, 'driver'));
+time('reading 50,000 rows of shots', 2, () => readShotsCsv(manyRows, 'right'));
 time('one downswing, 2 ms step', 200, () => simulateDownswing(SKILLED_PLAYER, 0.002));
 time('reading a motion file of 1,000 rows', 20, () => readMotionCsv(motion));
 time('its sequence', 20, () => analyseSequence(capture));
@@ -66,6 +88,57 @@ for (const [name, unit, factor] of [
     `${name.padEnd(8)} mean ${(factor * mean(errors[name])).toFixed(2)} ${unit}, worst ${(factor * Math.max(...errors[name])).toFixed(2)} ${unit}`,
   );
 }
+
+console.log('\nFlight and impact against the reference cases: largest error');
+const most = {};
+const note = (name, error) => (most[name] = Math.max(most[name] ?? 0, Math.abs(error)));
+const impactCases = JSON.parse(readFileSync(join(ROOT, 'core/impact/fixtures/impact-cases.json'), 'utf8')).cases;
+for (const { input: i, expect: e } of impactCases) {
+  const ball = strikeBall({
+    head: i.club,
+    clubSpeedMps: mphToMps(i.clubSpeedMph),
+    attackRad: degToRad(i.attackDeg),
+    pathOutRad: degToRad(i.pathDeg),
+    faceOutRad: degToRad(i.faceDeg),
+    dynamicLoftRad: degToRad(i.dynamicLoftDeg),
+    toeM: i.toeMm / 1000,
+    highM: i.highMm / 1000,
+  });
+  note('impact: ball speed, mph', mpsToMph(ball.ballSpeedMps) - e.ballSpeedMph);
+  note('impact: launch, °', radToDeg(ball.launchRad) - e.launchDeg);
+  note('impact: direction, °', radToDeg(ball.launchDirectionOutRad) - e.launchDirectionDeg);
+  note('impact: spin, rpm', radPerSToRpm(ball.spinRadPerS) - e.spinRpm);
+  note('impact: axis, °', radToDeg(ball.spinAxisOutRad) - e.spinAxisDeg);
+}
+console.log(`${impactCases.length} impacts`);
+
+// The optimiser against every twentieth of a degree of loft.
+for (const [mph, attackDeg] of [
+  [75, -2],
+  [90, -5],
+  [90, 0],
+  [90, 5],
+  [110, 0],
+  [120, 4],
+]) {
+  const best = bestLaunch('driver', mphToMps(mph), degToRad(attackDeg));
+  let dense = 0;
+  for (let loft = 6; loft < 30; loft += 0.05) {
+    const ball = strikeBall({
+      head: 'driver',
+      clubSpeedMps: mphToMps(mph),
+      attackRad: degToRad(attackDeg),
+      pathOutRad: 0,
+      faceOutRad: 0,
+      dynamicLoftRad: degToRad(loft),
+      toeM: 0,
+      highM: 0,
+    });
+    dense = Math.max(dense, simulateFlight(launchOut(ball)).carryM);
+  }
+  note('optimum: carry short of a dense grid, yd', metresToYards(Math.max(0, dense - best.carryM)));
+}
+for (const [name, error] of Object.entries(most)) console.log(`${name.padEnd(46)} ${error.toPrecision(2)}`);
 
 console.log('\nCoverage of the 90 % interval, cell by cell (300 students each)');
 const SPEED = 95;

@@ -16,9 +16,9 @@ export interface ShotIssue {
 const SHOWN_LINES = 5;
 /** Ratios by which units of one quantity differ, named for the message. */
 const UNIT_RATIOS: readonly (readonly [string, number])[] = [
-  ['mph among m/s', 2.23694],
-  ['km/h among m/s', 3.6],
-  ['km/h among mph', 1.609344],
+  ['mph and m/s', 2.23694],
+  ['km/h and m/s', 3.6],
+  ['km/h and mph', 1.609344],
 ];
 const UNIT_COLUMNS: readonly ShotKey[] = ['clubSpeedMps', 'ballSpeedMps'];
 const RATIO_SLACK = 0.09;

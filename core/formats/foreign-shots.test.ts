@@ -126,8 +126,8 @@ describe('what cannot be is kept, said and set aside', () => {
 
 describe('mixed units in one column', () => {
   test.each([
-    ['km/h among mph', 'mph', 1.609344],
-    ['mph among m/s', 'm/s', 2.23694],
+    ['km/h and mph', 'mph', 1.609344],
+    ['mph and m/s', 'm/s', 2.23694],
   ])('%s are found and converted', (_, unit, factor) => {
     const middle = unit === 'mph' ? 92 : 41;
     const random = seededRandom('units');

@@ -117,6 +117,7 @@ const Stack = styled(AriaTextField)`
 
 type TextFieldProps = Omit<ComponentProps<typeof AriaTextField>, 'children'> & {
   label: string;
+  hideLabel?: boolean;
   hint?: string;
   error?: string;
   lines?: boolean;
@@ -125,10 +126,15 @@ type TextFieldProps = Omit<ComponentProps<typeof AriaTextField>, 'children'> & {
 };
 
 /** One line (or several) of text with label, hint and error. */
-export function TextField({ label, hint, error, lines, placeholder, inputMode, ...props }: TextFieldProps) {
+export function TextField({ label, hideLabel, hint, error, lines, placeholder, inputMode, ...props }: TextFieldProps) {
   return (
-    <Stack {...props} isInvalid={error !== undefined} validationBehavior="aria">
-      <FieldLabel>{label}</FieldLabel>
+    <Stack
+      {...props}
+      isInvalid={error !== undefined}
+      validationBehavior="aria"
+      aria-label={hideLabel ? label : undefined}
+    >
+      {hideLabel ? null : <FieldLabel>{label}</FieldLabel>}
       {lines ? <FieldArea placeholder={placeholder} /> : <FieldInput placeholder={placeholder} inputMode={inputMode} />}
       {hint ? <Hint slot="description">{hint}</Hint> : null}
       <Wrong>{error}</Wrong>

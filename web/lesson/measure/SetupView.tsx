@@ -135,8 +135,8 @@ function SetupForm({ club, lesson }: { club: string; lesson: LessonAnswer }) {
                     </th>
                     <td style={{ minWidth: '5.5rem' }}>
                       <TextField
-                        label=""
-                        aria-label={`${f.name}${f.unit ? `, ${f.unit}` : ''}`}
+                        label={`${f.name}${f.unit ? `, ${f.unit}` : ''}`}
+                        hideLabel
                         inputMode="decimal"
                         value={typed[f.key]}
                         onChange={set(f.key)}
