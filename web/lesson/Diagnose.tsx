@@ -6,6 +6,7 @@ import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
 import type { Finding } from '../../core/diagnosis/findings.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { call, newId } from '../app/api.ts';
+import { chanceText } from '../app/chance.ts';
 import { PrimaryButton, QuietButton, TextField } from '../parts/controls.tsx';
 import { FaultChain } from '../parts/FaultChain.tsx';
 import { Card, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
@@ -64,7 +65,7 @@ function FaultDetail({ id, ledger, lessonId }: { id: string; ledger: LedgerAnswe
         <h2>
           {fault.name} <Soft>· {fault.stage}</Soft>
         </h2>
-        <strong>{Math.round(100 * diagnosed.chance)} %</strong>
+        <strong>{chanceText(diagnosed.chance)}</strong>
       </Spread>
       <p>{fault.happens}</p>
       {diagnosed.reasons.length === 0 ? (
@@ -153,7 +154,7 @@ export default function Diagnose({
                 <QuietButton onPress={() => setParams({ fault: f.id }, { replace: true })}>
                   {faultById(f.id)?.name ?? f.id}
                 </QuietButton>
-                {Math.round(100 * f.chance)} %
+                {chanceText(f.chance)}
               </li>
             ))}
           </ol>

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import type { LedgerAnswer } from '../../api/types.ts';
 import { FAULTS } from '../../core/catalogue/faults.ts';
 import { STAGES } from '../../core/catalogue/stages.ts';
+import { chanceText } from '../app/chance.ts';
 import { Button } from '../parts/controls.tsx';
 import { Soft, Spread } from '../parts/layout.tsx';
 
@@ -92,7 +93,7 @@ export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefi
                 return (
                   <Fault key={f.id}>
                     <Link to={`/lessons/${lessonId}/diagnose?fault=${f.id}`}>{f.name}</Link>
-                    <strong>{Math.round(100 * (chance.get(f.id) ?? 0))} %</strong>
+                    <strong>{chanceText(chance.get(f.id) ?? 0)}</strong>
                     <Bar $share={chance.get(f.id) ?? 0} />
                     <small>{own[0]?.text}</small>
                   </Fault>

@@ -39,7 +39,10 @@ export default function Measure({
   const [glance, setGlance] = useState(false);
   const { blocks } = lesson;
   const view = VIEWS.find((v) => v.id === search.get('view'))?.id ?? 'block';
-  const block = blocks.find((b) => b.id === search.get('block')) ?? blocks[blocks.length - 1];
+  const flown = view === 'pattern' || view === 'budget';
+  // Swings without a ball have no flight and no distance.
+  const eligible = flown ? blocks.filter((b) => b.withBall) : blocks;
+  const block = eligible.find((b) => b.id === search.get('block')) ?? eligible[eligible.length - 1];
   const address = (id: string): string => {
     const next = new URLSearchParams(search);
     if (id === 'block') next.delete('view');
@@ -52,7 +55,7 @@ export default function Measure({
     setSearch(next, { replace: true });
   };
   const startNew = newBlock || (blocks.length === 0 && view === 'block');
-  const needsBlock = view === 'block' || view === 'pattern' || view === 'budget';
+  const needsBlock = view === 'block' || flown;
   return (
     <>
       <ViewLinks aria-label="Views of Measure">
@@ -82,22 +85,20 @@ export default function Measure({
         />
       ) : (
         <>
-          {needsBlock && blocks.length > 1 ? (
+          {needsBlock && eligible.length > 1 ? (
             <Choice
               label="Block"
               hideLabel
               value={block?.id ?? null}
               onChange={choose}
-              options={blocks.map((b) => ({ id: b.id, name: blockName(b) }))}
+              options={eligible.map((b) => ({ id: b.id, name: blockName(b) }))}
             />
           ) : null}
           <Suspense fallback={<Waiting what="the view" />}>
             {view === 'setup' ? <SetupView lesson={lesson} /> : null}
             {view === 'tests' ? <TestsView lesson={lesson} /> : null}
             {view === 'compare' ? <CompareView lesson={lesson} /> : null}
-            {!block && (view === 'pattern' || view === 'budget') ? (
-              <Soft>No block yet. Start one to see its shots here.</Soft>
-            ) : null}
+            {!block && flown ? <Soft>No block with a ball yet. Start one to see its shots here.</Soft> : null}
             {block && view === 'block' ? (
               <BlockView block={block} lesson={lesson} glance={glance} setGlance={setGlance} />
             ) : null}

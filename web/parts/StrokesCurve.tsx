@@ -56,7 +56,15 @@ export function StrokesCurve({ value, sentence }: { value: DistanceValue; senten
         strokes
       </text>
       <text x={WIDTH - RIGHT + 5} y={share(last.fairwayShare) + 4} fontSize={13} fill="var(--slate)">
-        fairway
+        fairway {Math.round(100 * last.fairwayShare)} %
+      </text>
+      <text
+        x={x(now.clubSpeedMps) + 8}
+        y={share(now.fairwayShare) + (share(now.fairwayShare) < y(now.expectedStrokes) ? -8 : 18)}
+        fontSize={12}
+        fill="var(--slate)"
+      >
+        {Math.round(100 * now.fairwayShare)} %
       </text>
       {[hi - 0.05, lo + 0.05].map((s) => (
         <text key={s} x={LEFT - 6} y={y(s) + 4} fontSize={12} textAnchor="end" fill="var(--soft-ink)">

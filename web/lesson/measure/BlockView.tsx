@@ -122,7 +122,7 @@ function LastSwing({
           {hasMark ? ` · ${strikeInWords(toe, high)}${shot.strikeByHand ? ' (by hand)' : ''}` : ''}
           {hasMark && lost ? ` · costs ${units.speed(lost.lostMps)} of ball speed` : ''}
         </p>
-        <Estimated shot={shot} club={block.club} />
+        {block.withBall ? <Estimated shot={shot} club={block.club} /> : null}
         {shot.doubt ? (
           <p>
             <Soft>{shot.doubt}</Soft>
