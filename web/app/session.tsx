@@ -40,7 +40,8 @@ export function useUnits(): Units {
     const fromMps = (mps: number): number =>
       speedUnit === 'mph' ? mpsToMph(mps) : speedUnit === 'km/h' ? mps * 3.6 : mps;
     const toMps = (v: number): number => (speedUnit === 'mph' ? mphToMps(v) : speedUnit === 'km/h' ? v / 3.6 : v);
-    const speedFigure = (mps: number, digits = 1): string => fromMps(mps).toFixed(digits);
+    const figure = (v: number, digits: number): string => v.toFixed(digits).replace('-', '−');
+    const speedFigure = (mps: number, digits = 1): string => figure(fromMps(mps), digits);
     return {
       speedUnit,
       distanceUnit,
@@ -48,7 +49,7 @@ export function useUnits(): Units {
       toMps,
       speedFigure,
       speed: (mps, digits = 1) => `${speedFigure(mps, digits)} ${speedUnit}`,
-      distance: (m, digits = 0) => `${(distanceUnit === 'yd' ? metresToYards(m) : m).toFixed(digits)} ${distanceUnit}`,
+      distance: (m, digits = 0) => `${figure(distanceUnit === 'yd' ? metresToYards(m) : m, digits)} ${distanceUnit}`,
     };
   }, [speedUnit, distanceUnit]);
 }

@@ -17,7 +17,7 @@ function useSentence(c: ComparisonAnswer | undefined, a?: DatedBlock, b?: DatedB
   const faster = c.differenceMps >= 0;
   const [lo, hi] = faster ? c.interval90Mps : [-c.interval90Mps[1], -c.interval90Mps[0]];
   const chance = Math.round(100 * (faster ? c.chanceBFaster : 1 - c.chanceBFaster));
-  const figure = (v: number): string => units.speedFigure(v).replace('-', '−');
+  const figure = (v: number): string => units.speedFigure(v);
   const name = (x: DatedBlock): string => `Block ${x.position}${x.day ? ` of ${x.day}` : ''}`;
   return `${name(faster ? b : a)} is faster by ${units.speed(Math.abs(c.differenceMps))} (${figure(lo)} to ${figure(hi)}); the chance that it is faster at all is ${Math.min(99, chance)} %.`;
 }
