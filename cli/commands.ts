@@ -9,6 +9,7 @@ import type { Ground } from '../core/flight/bounce.ts';
 import { readMotionCsv } from '../core/formats/motion-csv.ts';
 import { reviewGain } from '../core/review/review.ts';
 import { metresToYards, mphToMps, mpsToMph, radToDeg } from '../core/units/units.ts';
+import { swing } from './swing-command.ts';
 import { flightSchema, inferSchema, reviewSchema } from './schemas.ts';
 
 /** A command that answers one JSON value, or one that reads a file as it is. */
@@ -89,6 +90,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   },
   optimum: { kind: 'json', run: optimum },
   review: { kind: 'json', run: review },
+  swing: { kind: 'json', run: swing },
   sequence: {
     kind: 'file',
     run: (text, fileName) => {

@@ -2,7 +2,7 @@ import * as yup from 'yup';
 import { columnName } from './shot-columns.ts';
 import { SHOT_FIELDS } from '../core/formats/shot-fields.ts';
 
-const number = (min: number, max: number): yup.NumberSchema<number | undefined> =>
+export const number = (min: number, max: number): yup.NumberSchema<number | undefined> =>
   yup
     .number()
     .strict()
@@ -12,7 +12,7 @@ const number = (min: number, max: number): yup.NumberSchema<number | undefined> 
       ({ path, value }) => `${path} is ${value}; expected ${min} to ${max}.`,
       (v) => v === undefined || (v >= min && v <= max),
     );
-const required = (schema: yup.NumberSchema<number | undefined>): yup.NumberSchema<number> =>
+export const required = (schema: yup.NumberSchema<number | undefined>): yup.NumberSchema<number> =>
   schema.required(({ path }) => `${path} is missing.`);
 const text = (): yup.StringSchema<string | undefined> =>
   yup
@@ -30,7 +30,7 @@ const airSchema = yup
     windToRightMps: number(-40, 40),
   })
   .default(undefined);
-const oneOf = <T extends string>(...values: readonly T[]) =>
+export const oneOf = <T extends string>(...values: readonly T[]) =>
   text().oneOf(
     values,
     ({ path }) => `${path} must be ${values.slice(0, -1).join(', ')} or ${values[values.length - 1]}.`,

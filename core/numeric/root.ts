@@ -52,3 +52,14 @@ export function secant(
   }
   return undefined;
 }
+
+/** The place between lo and hi at which `beyond` turns from false to true, by halving to the given width. */
+export function turningPoint(beyond: (x: number) => boolean, lo: number, hi: number, width: number): number {
+  let [a, b] = [lo, hi];
+  while (b - a > width) {
+    const mid = (a + b) / 2;
+    if (beyond(mid)) b = mid;
+    else a = mid;
+  }
+  return (a + b) / 2;
+}

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { mpsToMph, radToDeg } from '../units/units.ts';
+import { MODEL_SEGMENTS, swingFigures } from './figures.ts';
 import { simulateDownswing } from './model.ts';
 import { scaledPlayer, SKILLED_HEIGHT_M, SKILLED_MASS_KG, SKILLED_PLAYER, type SwingParameters } from './parameters.ts';
 
@@ -11,7 +12,10 @@ interface Case {
   expect: {
     clubSpeedMph: number;
     downswingS: number;
-    segments: Record<string, { peakDegPerS: number; atStrikeDegPerS: number }>;
+    handSpeedAtStrikeMps: number;
+    handSpeedMaxMps: number;
+    wristAngleAtLeadArmLevelDeg: number;
+    segments: Record<string, { peakDegPerS: number; peakBeforeStrikeMs: number; atStrikeDegPerS: number }>;
   };
 }
 const { cases } = JSON.parse(readFileSync(join(import.meta.dirname, 'fixtures/swing-cases.json'), 'utf8')) as {
@@ -20,15 +24,21 @@ const { cases } = JSON.parse(readFileSync(join(import.meta.dirname, 'fixtures/sw
 
 describe('swing model against the independent reference', () => {
   test.each(cases.map((c) => [c.name, c] as const))('%s', (_, c) => {
-    const swing = simulateDownswing(c.parameters);
-    expect(swing).toBeDefined();
-    if (!swing) return;
-    expect(mpsToMph(swing.clubSpeedMps)).toBeCloseTo(c.expect.clubSpeedMph, 2);
-    expect(swing.downswingS).toBeCloseTo(c.expect.downswingS, 4);
-    const last = swing.samples[swing.samples.length - 1].ratesRadPerS;
-    ['hips', 'torso', 'arm', 'club'].forEach((name, i) => {
-      expect(radToDeg(last[i])).toBeCloseTo(c.expect.segments[name].atStrikeDegPerS, 0);
-    });
+    const f = swingFigures(c.parameters);
+    expect(f).toBeDefined();
+    if (!f) return;
+    expect(mpsToMph(f.clubSpeedMps)).toBeCloseTo(c.expect.clubSpeedMph, 3);
+    expect(f.downswingS).toBeCloseTo(c.expect.downswingS, 5);
+    expect(f.handSpeedAtStrikeMps).toBeCloseTo(c.expect.handSpeedAtStrikeMps, 3);
+    expect(f.handSpeedMaxMps).toBeCloseTo(c.expect.handSpeedMaxMps, 2);
+    expect(radToDeg(f.wristAtLeadArmLevelRad ?? NaN)).toBeCloseTo(c.expect.wristAngleAtLeadArmLevelDeg, 1);
+    expect(Math.abs(f.energyResidual)).toBeLessThan(1e-6);
+    for (const name of MODEL_SEGMENTS) {
+      const [mine, theirs] = [f.segments[name], c.expect.segments[name]];
+      expect(radToDeg(mine.peakRadPerS)).toBeCloseTo(theirs.peakDegPerS, 1);
+      expect(radToDeg(mine.atStrikeRadPerS)).toBeCloseTo(theirs.atStrikeDegPerS, 1);
+      expect(Math.abs(1000 * mine.peakBeforeStrikeS - theirs.peakBeforeStrikeMs)).toBeLessThan(0.2);
+    }
   });
 });
 
