@@ -161,3 +161,23 @@ test('bench: the strike spot is dragged and moved by keys; launch, tee and budge
   await page.getByRole('textbox', { name: 'Shots' }).fill('club,club_speed_mph\ndriver,fast\n');
   await expect(page.getByText(/line 2/)).toBeVisible();
 });
+
+test('what if: a slider changes speed, curves and prices, and one thing is put right', async ({ page, app }) => {
+  await signIn(page, app);
+  await page.goto(`${app.address}/bench?tool=swing`);
+  const sentence = page.getByTestId('what-if');
+  await expect(sentence).toContainText('as at the start');
+  const turn = page.getByRole('slider', { name: 'chest turn missing at the top' });
+  await turn.focus();
+  for (let i = 0; i < 15; i++) await page.keyboard.press('ArrowRight');
+  await expect(sentence).toContainText(/[23]\.\d mph less than at the start/);
+  const prices = page.getByRole('region', { name: 'Price list' });
+  await expect(prices).toContainText(/Short backswing 15°/);
+  const moment = page.getByRole('slider', { name: /^Moment of the swing/ });
+  await moment.focus();
+  await page.keyboard.press('End');
+  await expect(page.getByText('0 ms before strike')).toBeVisible();
+  await prices.getByRole('button', { name: 'Put right: Short backswing' }).click();
+  await expect(sentence).toContainText('as at the start');
+  await expect(prices).toContainText('Nothing to put right');
+});

@@ -4,6 +4,7 @@ import { Page, Soft, Waiting } from '../parts/layout.tsx';
 import { ViewLinks } from '../parts/ViewLinks.tsx';
 
 const TOOLS = [
+  { id: 'swing', name: 'Swing', View: lazy(() => import('./SwingBench.tsx')) },
   { id: 'flight', name: 'Ball flight', View: lazy(() => import('./FlightBench.tsx')) },
   { id: 'impact', name: 'Impact', View: lazy(() => import('./ImpactBench.tsx')) },
   { id: 'optimum', name: 'Best launch', View: lazy(() => import('./OptimumBench.tsx')) },
@@ -14,7 +15,7 @@ const TOOLS = [
 /** Bench: the calculators of the lesson, free-standing, without a student. */
 export default function Bench() {
   const [search] = useSearchParams();
-  const tool = TOOLS.find((t) => t.id === search.get('tool')) ?? TOOLS[0];
+  const tool = TOOLS.find((t) => t.id === (search.get('tool') ?? 'flight')) ?? TOOLS[0];
   return (
     <Page>
       <h1>Bench: {tool.name.toLowerCase()}</h1>

@@ -7,7 +7,7 @@ import { radToDeg } from '../../core/units/units.ts';
 import { useUnits } from '../app/session.tsx';
 import { Choice } from '../parts/controls.tsx';
 import { Card, Facts, Soft } from '../parts/layout.tsx';
-import { Columns, Knob } from './Knob.tsx';
+import { Columns, Knob } from '../parts/Knob.tsx';
 
 const Svg = styled.svg`
   width: 100%;

@@ -11,7 +11,7 @@ import { spelled } from '../app/shot-values.ts';
 import { Choice } from '../parts/controls.tsx';
 import { FACE_OUTLINE, strikeInWords } from '../parts/FaceMap.tsx';
 import { Card, Facts, Soft } from '../parts/layout.tsx';
-import { Columns, Knob } from './Knob.tsx';
+import { Columns, Knob } from '../parts/Knob.tsx';
 
 const VIEW = { x: -70, y: -42, width: 140, height: 84 };
 /** Farthest the spot can be drawn, mm. */

@@ -8,7 +8,7 @@ import { spelled } from '../app/shot-values.ts';
 import { Choice } from '../parts/controls.tsx';
 import { Card, DataTable, Facts, Failed, Sentence, Soft, Waiting } from '../parts/layout.tsx';
 import { useTask } from '../workers/run.ts';
-import { Columns, Knob } from './Knob.tsx';
+import { Columns, Knob } from '../parts/Knob.tsx';
 
 const ATTACKS = [-4, -2, 0, 2, 4];
 

@@ -3,7 +3,7 @@ import { placeOnArc, teeForAttack } from '../../core/impact/tee.ts';
 import { degToRad, radToDeg } from '../../core/units/units.ts';
 import { spelled } from '../app/shot-values.ts';
 import { Card, Facts, Sentence, Soft } from '../parts/layout.tsx';
-import { Columns, Knob } from './Knob.tsx';
+import { Columns, Knob } from '../parts/Knob.tsx';
 
 const WIDTH = 640;
 const HEIGHT = 210;

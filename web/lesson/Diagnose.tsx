@@ -7,10 +7,12 @@ import type { Finding } from '../../core/diagnosis/findings.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { call, newId } from '../app/api.ts';
 import { chanceText } from '../app/chance.ts';
-import { PrimaryButton, QuietButton, TextField } from '../parts/controls.tsx';
+import { Button, PrimaryButton, QuietButton, TextField } from '../parts/controls.tsx';
 import { FaultChain } from '../parts/FaultChain.tsx';
 import { Card, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
+import { WhatIf } from '../parts/swing/WhatIf.tsx';
 import { useLessonWrite } from './data.ts';
+import { useLedgerPrices } from './prices.ts';
 
 const Reasons = styled.ul`
   list-style: none;
@@ -98,6 +100,36 @@ function FaultDetail({ id, ledger, lessonId }: { id: string; ledger: LedgerAnswe
   );
 }
 
+/** The student's own model with the priced faults in it, to be played with; opened on demand. */
+function WhatIfOfLesson({ lesson, ledger }: { lesson: LessonAnswer; ledger: LedgerAnswer }) {
+  const [open, setOpen] = useState(false);
+  const { prices, player, ownSpeedMps } = useLedgerPrices(lesson, ledger);
+  if (ownSpeedMps === undefined) return null;
+  if (prices === null)
+    return (
+      <Soft>The swing model cannot be set to this speed for this body: what each fault costs cannot be said.</Soft>
+    );
+  if (!prices) return null;
+  return (
+    <>
+      <Row>
+        <Button onPress={() => setOpen((o) => !o)} aria-expanded={open}>
+          {open ? 'Close' : 'What if: put one thing right in the model'}
+        </Button>
+      </Row>
+      {open ? (
+        <WhatIf
+          player={{ ...player, strength: prices.strength }}
+          start={prices.amounts}
+          ownSpeedMps={ownSpeedMps}
+          handedness={lesson.student.handedness}
+          name="what-if"
+        />
+      ) : null}
+    </>
+  );
+}
+
 /** Diagnose: one sentence, the chain, reasons of the chosen fault, and the instructor's verdict. */
 export default function Diagnose({
   lesson,
@@ -161,6 +193,7 @@ export default function Diagnose({
         </details>
       </Card>
       {chosen ? <FaultDetail id={chosen} ledger={ledger} lessonId={lessonId} /> : null}
+      <WhatIfOfLesson lesson={lesson} ledger={ledger} />
       {chosen ? (
         <Card aria-label="Verdict">
           <h2>{overrules ? 'Overrule: make this the target instead' : 'Accept as proposed'}</h2>

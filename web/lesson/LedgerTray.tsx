@@ -5,6 +5,8 @@ import type { LedgerAnswer } from '../../api/types.ts';
 import { FAULTS } from '../../core/catalogue/faults.ts';
 import { STAGES } from '../../core/catalogue/stages.ts';
 import { chanceText } from '../app/chance.ts';
+import { useUnits } from '../app/session.tsx';
+import type { LedgerPrices } from '../workers/swing-tasks.ts';
 import { Button } from '../parts/controls.tsx';
 import { Soft, Spread } from '../parts/layout.tsx';
 
@@ -56,8 +58,30 @@ const Bar = styled.div<{ $share: number }>`
 /** Weaker findings stay in Diagnose. */
 const WORTH_SHOWING = 0.4;
 
+/** What putting a fault right is worth, with its band; a typical amount is marked so. */
+function PriceLine({ prices, fault }: { prices: LedgerPrices | null | undefined; fault: string }) {
+  const units = useUnits();
+  const price = prices?.prices.find((p) => p.id === fault);
+  if (!price || !prices) return null;
+  const measured = prices.amounts.find((a) => a.id === fault)?.measured;
+  return (
+    <small data-testid={`price-${fault}`}>
+      worth <b>{units.speed(price.gainMps)}</b> ({units.speedFigure(price.intervalMps[0])} to{' '}
+      {units.speedFigure(price.intervalMps[1])}){measured ? '' : ', amount not measured'}
+    </small>
+  );
+}
+
 /** Findings so far by stage, with the chance they give; always at hand, collapsible. */
-export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefined; lessonId: string }) {
+export function LedgerTray({
+  ledger,
+  lessonId,
+  prices,
+}: {
+  ledger: LedgerAnswer | undefined;
+  lessonId: string;
+  prices: LedgerPrices | null | undefined;
+}) {
   const [open, setOpen] = useState(true);
   if (!open) {
     return (
@@ -96,6 +120,7 @@ export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefi
                     <strong>{chanceText(chance.get(f.id) ?? 0)}</strong>
                     <Bar $share={chance.get(f.id) ?? 0} />
                     <small>{own[0]?.text}</small>
+                    <PriceLine prices={prices} fault={f.id} />
                   </Fault>
                 );
               })}
@@ -106,8 +131,8 @@ export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefi
       {ledger && ledger.missing.length > 0 ? <Soft>What would settle more: {ledger.missing.join(', ')}.</Soft> : null}
       {findings.length > 0 ? (
         <Soft>
-          {findings.length} findings; those that speak against a fault are in Diagnose. What each costs in mph is not
-          priced yet.
+          {findings.length} findings; those that speak against a fault are in Diagnose. Prices are by the swing model:
+          what comes back if only that is put right. Slide, strike and early extension are not in it.
         </Soft>
       ) : null}
     </Tray>

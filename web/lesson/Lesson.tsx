@@ -13,6 +13,7 @@ import { BlockBar } from './BlockBar.tsx';
 import { refreshLesson, STATIONS, useLedger, useLesson, type Station } from './data.ts';
 import { LedgerTray } from './LedgerTray.tsx';
 import { OutboxNotice } from './OutboxNotice.tsx';
+import { useLedgerPrices } from './prices.ts';
 
 const Know = lazy(() => import('./Know.tsx'));
 const Measure = lazy(() => import('./Measure.tsx'));
@@ -128,6 +129,12 @@ function useLessonEvents(id: string): void {
 }
 
 /** A lesson: spine of six stations, the station's work, the ledger tray, and the block bar at the foot. */
+/** The ledger with its prices, which the worker reckons. */
+function PricedTray({ lesson, ledger }: { lesson: LessonAnswer; ledger: LedgerAnswer | undefined }) {
+  const { prices } = useLedgerPrices(lesson, ledger);
+  return <LedgerTray ledger={ledger} lessonId={lesson.lesson.id} prices={prices} />;
+}
+
 export default function Lesson() {
   const { id = '', station: wanted } = useParams();
   const navigate = useNavigate();
@@ -216,7 +223,7 @@ export default function Lesson() {
           {station === 'review' ? <Review lesson={data} /> : null}
         </Suspense>
       </Station>
-      <LedgerTray ledger={ledger.data} lessonId={id} />
+      <PricedTray lesson={data} ledger={ledger.data} />
       <BlockBar
         lesson={data}
         onNewBlock={() => {

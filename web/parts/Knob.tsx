@@ -37,7 +37,11 @@ const Thumb = styled(SliderThumb)`
 const Head = styled.div`
   display: flex;
   justify-content: space-between;
+  gap: var(--s2);
   font-weight: 600;
+  output {
+    white-space: nowrap;
+  }
 `;
 
 /** One slider with its name and value. */
