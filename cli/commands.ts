@@ -2,6 +2,7 @@ import { sequenceToWire } from '../api/sequence-wire.ts';
 import { analyseSequence } from '../core/capture/sequence.ts';
 import { infer } from '../core/diagnosis/infer.ts';
 import { InputError } from '../core/errors/input-error.ts';
+import { ground } from './ground-command.ts';
 import { battery, budget, impact, optimum } from './measure-commands.ts';
 import { airOf, Assumed, checked } from './input.ts';
 import { launchFromDegrees, simulateFlight } from '../core/flight/ball-flight.ts';
@@ -91,6 +92,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   optimum: { kind: 'json', run: optimum },
   review: { kind: 'json', run: review },
   swing: { kind: 'json', run: swing },
+  ground: { kind: 'file', run: ground },
   sequence: {
     kind: 'file',
     run: (text, fileName) => {

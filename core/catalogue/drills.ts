@@ -1,4 +1,5 @@
 import type { Drill } from './drill-type.ts';
+import { GROUND_DRILLS } from './drills-ground.ts';
 import { PATH_STRIKE_EFFORT_DRILLS } from './drills-path-strike-effort.ts';
 import { SETUP_AND_SIDES_DRILLS } from './drills-setup-and-sides.ts';
 import { TURN_AND_RELEASE_DRILLS } from './drills-turn-and-release.ts';
@@ -8,6 +9,7 @@ export const DRILLS: readonly Drill[] = [
   ...TURN_AND_RELEASE_DRILLS,
   ...PATH_STRIKE_EFFORT_DRILLS,
   ...SETUP_AND_SIDES_DRILLS,
+  ...GROUND_DRILLS,
 ];
 
 export const drillById = (id: string): Drill | undefined => DRILLS.find((d) => d.id === id);

@@ -1,54 +1,10 @@
-import type { Checkpoint, LensId, Stage } from './stages.ts';
+import { fault, type Fault } from './fault-type.ts';
+import { GROUND_FAULT_EDGES, GROUND_FAULTS } from './faults-ground.ts';
+import { STAGES } from './stages.ts';
 
-/** A sign that an instructor grades by eye. */
-export interface SeenSign {
-  readonly id: string;
-  readonly checkpoint: Checkpoint;
-  readonly view: 'face-on' | 'down-the-line' | 'either';
-  readonly text: string;
-}
+export type { Fault, SeenSign } from './fault-type.ts';
 
-export interface Fault {
-  readonly id: string;
-  readonly stage: Stage;
-  readonly name: string;
-  /** One sentence: what happens. */
-  readonly happens: string;
-  readonly prior: number;
-  readonly changeable: boolean;
-  readonly seen: readonly SeenSign[];
-  readonly lookAlikes: readonly string[];
-  readonly lenses: readonly LensId[];
-}
-
-type SeenRow = readonly [id: string, checkpoint: Checkpoint, view: SeenSign['view'], text: string];
-
-function fault(
-  id: string,
-  stage: Stage,
-  name: string,
-  happens: string,
-  prior: number,
-  seen: readonly SeenRow[],
-  lookAlikes: readonly string[] = [],
-  lenses: readonly LensId[] = [],
-  changeable = true,
-): Fault {
-  return {
-    id,
-    stage,
-    name,
-    happens,
-    prior,
-    changeable,
-    seen: seen.map(([signId, checkpoint, view, text]) => ({ id: signId, checkpoint, view, text })),
-    lookAlikes,
-    lenses,
-  };
-}
-
-/** Faults in causal order. Priors are by judgement for adults who take lessons; Settings may replace them. */
-export const FAULTS: readonly Fault[] = [
+const BODY_AND_CLUB_FAULTS: readonly Fault[] = [
   fault(
     'body-trunk-turn',
     'body',
@@ -257,7 +213,7 @@ export const FAULTS: readonly Fault[] = [
     'delivery',
     'Throws the angle early',
     'The wrist angle is gone before it can speed up the club.',
-    0.12,
+    0.06,
     [
       ['release-half-way', 'lead arm level (down)', 'face-on', 'Angle gone by half-way down'],
       ['release-club-level', 'delivery', 'face-on', 'Club head outside and past the hands too soon'],
@@ -387,6 +343,11 @@ export const FAULTS: readonly Fault[] = [
   ),
 ];
 
+/** Faults in causal order. Priors are by judgement for adults who take lessons; Settings may replace them. */
+export const FAULTS: readonly Fault[] = [...BODY_AND_CLUB_FAULTS, ...GROUND_FAULTS].sort(
+  (a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage),
+);
+
 /** Strength of an edge by judgement: 0.3 weak, 0.5, 0.7 strong. Settings may replace them. */
 const WEAK = 0.3;
 const MIDDLE = 0.5;
@@ -447,6 +408,7 @@ export const FAULT_EDGES: readonly { readonly from: string; readonly to: string;
   { from: 'scooped', to: 'off-centre', strength: WEAK },
   { from: 'scooped', to: 'face-path', strength: WEAK },
   { from: 'tension', to: 'off-centre', strength: WEAK },
+  ...GROUND_FAULT_EDGES,
 ];
 
 export const faultById = (id: string): Fault | undefined => FAULTS.find((f) => f.id === id);

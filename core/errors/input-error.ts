@@ -17,6 +17,8 @@ export type InputErrorCode =
   | 'no-swing'
   | 'no-strike'
   | 'circle'
+  | 'plates-swapped'
+  | 'not-zeroed'
   | 'usage';
 
 /**

@@ -17,7 +17,7 @@ const costMph = (id: string, amount: number): number =>
   mpsToMph(base - must(clubHeadSpeedMps(must(modelFault(id)).apply(SKILLED_PLAYER, amount))));
 
 /** The model prices these; the catalogue takes them in when something measures them. */
-const SEEN_BY_NO_SIGN_YET = ['early-set', 'no-foot-torque', 'hang-back'];
+const SEEN_BY_NO_SIGN_YET = ['early-set'];
 
 describe('price of a fault for the skilled player', () => {
   // Typical costs of an independent implementation, rounded to 0.1 mph there.
