@@ -4,6 +4,8 @@ import type { DiagnosedFault } from '../core/diagnosis/diagnose.ts';
 import type { Finding } from '../core/diagnosis/findings.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
 import type { BlockStatistics } from '../core/review/block-statistics.ts';
+import type { Ground } from '../core/capture/ground-analysis.ts';
+import type { GroundTraces } from '../core/capture/ground-traces.ts';
 import type { BlockTrend, Comparison } from '../core/review/compare-blocks.ts';
 import type { Verdict } from '../core/review/review.ts';
 import type { Circumstances, SetupInput } from './measure-schemas.ts';
@@ -87,6 +89,14 @@ export interface MotionWire {
   curves: CurvesWire;
 }
 
+/** Ground of one swing: figures in SI and curves for the picture. */
+export interface GroundWire {
+  id: string;
+  fileName: string;
+  ground: Ground;
+  traces: GroundTraces;
+}
+
 export interface BlockWire {
   id: string;
   position: number;
@@ -104,6 +114,7 @@ export interface BlockWire {
   statistics: BlockStatistics;
   shots: ShotWire[];
   motions: MotionWire[];
+  grounds: GroundWire[];
 }
 
 export interface SeenSignWire {
@@ -117,7 +128,7 @@ export type SetupWire = Omit<SetupInput, 'note'> & { takenAt: string; note: stri
 export interface ImportWire {
   id: string;
   blockId: string;
-  kind: 'shots' | 'motion';
+  kind: 'shots' | 'motion' | 'ground';
   fileName: string;
   rowCount: number;
   createdAt: string;

@@ -119,6 +119,10 @@ describe('the demo tells its stories', () => {
     const battery = await client.call<BatteryAnswer>('GET', `/lessons/${lessons[1].id}/battery`);
     expect(battery.limit.limit).toBe('legs');
     expect(battery.loadVelocity).not.toBeNull();
+    const second = await client.call<LessonAnswer>('GET', `/lessons/${lessons[1].id}`);
+    expect(second.blocks[0].grounds).toHaveLength(1);
+    expect(second.blocks[0].grounds[0].ground.peakVerticalBw?.value).toBeCloseTo(1.22, 1);
+    expect(chance(await ledgerOf('Dov', 1), 'no-leg-extension')).toBeGreaterThan(0.8);
   });
   test('Dov: strikes off centre, high and toward the heel', async () => {
     const lessons = await lessonsOf('Dov');

@@ -1,5 +1,7 @@
+import { writeGroundCsv } from '../core/formats/ground-csv.ts';
 import { writeMotionCsv } from '../core/formats/motion-csv.ts';
 import { seededRandom, type Random } from '../core/numeric/random.ts';
+import { recordGround, SOUND_GROUND } from '../stand-ins/ground-plates/ground-plates.ts';
 import { recordSwing } from '../stand-ins/motion-rig/motion-rig.ts';
 import { shotRow } from '../stand-ins/range-monitor/run.ts';
 import { monitorShot, type TruePlayer } from '../stand-ins/range-monitor/true-player.ts';
@@ -58,6 +60,12 @@ export function motionFile(story: Story, lesson: LessonTruth, random: Random): s
     random,
   });
   return writeMotionCsv(capture);
+}
+
+/** The ground of one swing as ground.csv, made by the simulated plates. */
+export function groundFile(story: Story, lesson: LessonTruth, random: Random): string {
+  const truth = { ...SOUND_GROUND, massKg: story.student.massKg ?? 75, ...lesson.ground };
+  return writeGroundCsv(recordGround(truth, 500, random));
 }
 
 /** The random stream of one story's lesson: the same on every machine. */

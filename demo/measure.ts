@@ -6,7 +6,7 @@ import { ISOLATION_TESTS, type IsolationTest } from '../core/catalogue/isolation
 import type { Random } from '../core/numeric/random.ts';
 import { LIMITED_SHARES, shareOfSpeed, type LimitedKind } from '../stand-ins/range-monitor/hidden-shares.ts';
 import type { DemoClient } from './client.ts';
-import { lessonRandom, motionFile, shotsFile, truePlayer } from './files.ts';
+import { groundFile, lessonRandom, motionFile, shotsFile, truePlayer } from './files.ts';
 import type { LessonTruth, Story } from './stories.ts';
 
 export const MINUTE_MS = 60_000;
@@ -131,6 +131,14 @@ export async function measure(
     motionFile(story, lesson, random),
     'text/csv',
   );
+  if (lesson.ground) {
+    await client.call(
+      'POST',
+      `/blocks/${blockId}/imports/ground?id=${randomUUID()}&name=${fileName(m, 'ground')}`,
+      groundFile(story, lesson, random),
+      'text/csv',
+    );
+  }
   if (lesson.airBlock) {
     await addBlock(
       m,

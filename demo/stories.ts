@@ -3,6 +3,7 @@ import type { StudentInput } from '../api/schemas.ts';
 import type { SwingParameters } from '../core/swing/parameters.ts';
 import { scaledPlayer } from '../core/swing/parameters.ts';
 import { mphToMps } from '../core/units/units.ts';
+import type { GroundTruth } from '../stand-ins/ground-plates/ground-plates.ts';
 import type { LimitedKind } from '../stand-ins/range-monitor/hidden-shares.ts';
 import { armsLead, cast, shorter } from './swings.ts';
 
@@ -34,6 +35,8 @@ export interface LessonTruth {
   readonly painOnDay?: number;
   /** Set-up with the driver, as measured with tape and eye. */
   readonly setup?: Partial<SetupInput>;
+  /** Ground of one swing on two plates, against a sound use of it. */
+  readonly ground?: Partial<Omit<GroundTruth, 'massKg'>>;
   /** An isolation battery is run; what limits the player is hidden in these shares. */
   readonly limitedBy?: LimitedKind;
   /** Share passed in the set the instructor sees at the start of this lesson. */
@@ -593,6 +596,11 @@ export const STORIES: readonly Story[] = [
         daysAgo: 12,
         driverMph: 97.5,
         limitedBy: 'legs',
+        ground: {
+          leadShare: { setUp: 0.51, top: 0.3, strike: 0.86, finish: 0.88 },
+          peakVerticalBw: 1.22,
+          peakVerticalBeforeStrikeS: 0.03,
+        },
         setup: {
           gripHold: 'fingers',
           knuckles: 2,
@@ -614,6 +622,11 @@ export const STORIES: readonly Story[] = [
       {
         daysAgo: 5,
         driverMph: 98.4,
+        ground: {
+          leadShare: { setUp: 0.5, top: 0.29, strike: 0.83, finish: 0.9 },
+          peakVerticalBw: 1.36,
+          peakVerticalBeforeStrikeS: 0.05,
+        },
         setup: {
           gripHold: 'fingers',
           knuckles: 2,

@@ -6,6 +6,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { accountRoutes, openAccountRoutes, requireSignIn } from './accounts/routes.ts';
 import { blockRoutes } from './blocks/routes.ts';
+import { groundRoutes } from './captures/ground-records.ts';
 import { captureRoutes } from './captures/routes.ts';
 import { shotImportRoutes } from './captures/shot-imports.ts';
 import type { Db } from './db/connection.ts';
@@ -91,6 +92,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', json, practiceRoutes(services));
   api.use(requireSignIn(services));
   api.use('/', captureRoutes(services));
+  api.use('/', groundRoutes(services));
   api.use('/', shotImportRoutes(services));
   api.use(json);
   api.use('/', accountRoutes(services));

@@ -1,8 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
+import { analyseGround } from '../core/capture/ground-analysis.ts';
+import { readGroundCsv, writeGroundCsv } from '../core/formats/ground-csv.ts';
 import { readShotsCsv } from '../core/formats/shots-csv.ts';
 import { seededRandom } from '../core/numeric/random.ts';
 import { mean, standardDeviation } from '../core/numeric/statistics.ts';
 import { mphToMps, mpsToMph, radToDeg } from '../core/units/units.ts';
+import { recordGround, SOUND_GROUND } from './ground-plates/ground-plates.ts';
 import { shotRow } from './range-monitor/run.ts';
 import { typicalPlayer } from './range-monitor/true-player.ts';
 import { monitorShot, type TruePlayer } from './range-monitor/true-player.ts';
@@ -63,5 +66,24 @@ describe('range monitor', () => {
     const carry = (mph: number): number =>
       mean(read({ ...player, clubSpeedMph: mph }, true, 20).map((s) => s.carryM ?? 0));
     expect(carry(100)).toBeGreaterThan(carry(85) + mphToMps(15));
+  });
+});
+
+describe('ground plates', () => {
+  const truth = { ...SOUND_GROUND, massKg: 78 };
+  test.each([
+    ['sound', truth],
+    ['weak and late', { ...truth, peakVerticalBw: 1.2, peakVerticalBeforeStrikeS: 0.03 }],
+    ['outside', { ...truth, trailOutside: 0.8 }],
+  ])('%s: the truth comes back from the analysis', (_, t) => {
+    const g = analyseGround(readGroundCsv(writeGroundCsv(recordGround(t, 500, seededRandom('plates')))));
+    expect(Math.abs((g.bodyWeightN ?? 0) / 9.80665 - t.massKg)).toBeLessThan(0.5);
+    expect(Math.abs((g.leadShare.top ?? 0) - t.leadShare.top)).toBeLessThan(0.02);
+    expect(Math.abs((g.leadShare.strike ?? 0) - t.leadShare.strike)).toBeLessThan(0.03);
+    expect(Math.abs((g.peakVerticalBw?.value ?? 0) - t.peakVerticalBw)).toBeLessThan(0.03);
+    expect(Math.abs((g.peakVerticalBw?.beforeStrikeS ?? 0) - t.peakVerticalBeforeStrikeS)).toBeLessThan(0.012);
+    expect(Math.abs((g.peakTorqueNm?.value ?? 0) - t.peakTorqueNm)).toBeLessThan(6);
+    expect(Math.abs((g.peakTorqueNm?.beforeStrikeS ?? 0) - t.peakTorqueBeforeStrikeS)).toBeLessThan(0.015);
+    expect(g.flags.includes('loads-outside')).toBe(t.trailOutside > 0.7);
   });
 });

@@ -34,7 +34,7 @@ export const insertImport = (
   row: {
     id: string;
     blockId: string;
-    kind: 'shots' | 'motion';
+    kind: ImportWire['kind'];
     fileName: string;
     hash: string;
     rowCount: number;
@@ -81,7 +81,8 @@ export async function undoImport(db: Db, practiceId: string, id: string): Promis
   await db.query(
     `delete from blocks b where b.practice_id = $1 and b.id = any($2::uuid[])
        and not exists (select 1 from shots s where s.block_id = b.id)
-       and not exists (select 1 from motions m where m.block_id = b.id)`,
+       and not exists (select 1 from motions m where m.block_id = b.id)
+       and not exists (select 1 from ground_records g where g.block_id = b.id)`,
     [practiceId, row.made_blocks],
   );
   return row.lesson_id;

@@ -60,7 +60,7 @@ async function findingsOf(db: Db, practiceId: string, data: LessonData): Promise
           { kind: 'screen', id: screen.id, label: `body screen of ${screen.takenOn}` },
         )
       : []),
-    ...combineSwings(data.motions.flatMap((m) => m.measurements)),
+    ...combineSwings([...data.motions, ...data.grounds].flatMap((m) => m.measurements)),
     ...blocks.filter((b) => b.withBall && b.condition === 'normal').flatMap(measureShots),
     ...measureBlocks(blocks),
     ...measureRatios(

@@ -1,6 +1,7 @@
 import type { BlockWire, LessonAnswer, ShotWire } from '../../api/types.ts';
 import { blockStatistics } from '../../core/review/block-statistics.ts';
 import { blockTrend } from '../../core/review/compare-blocks.ts';
+import { groundsOfLesson, groundToWire, type GroundRow } from '../captures/ground-records.ts';
 import { motionsOfLesson, type MotionRow } from '../captures/queries.ts';
 import type { Db } from '../db/connection.ts';
 import { signsOf } from '../diagnosis/queries.ts';
@@ -23,6 +24,7 @@ export interface LessonData {
   readonly blocks: readonly BlockRow[];
   readonly shots: readonly ShotRow[];
   readonly motions: readonly MotionRow[];
+  readonly grounds: readonly GroundRow[];
   /** Shots in each block, also those beyond the newest 2,000 that are carried about. */
   readonly counts: ReadonlyMap<string, number>;
 }
@@ -39,6 +41,7 @@ export async function loadLesson(db: Db, practiceId: string, lessonId: string): 
     blocks: await blocksOf(db, practiceId, lessonId),
     shots: await shotsOfLesson(db, practiceId, lessonId),
     motions: await motionsOfLesson(db, practiceId, lessonId),
+    grounds: await groundsOfLesson(db, practiceId, lessonId),
     counts: await shotCounts(db, practiceId, lessonId),
   };
 }
@@ -76,6 +79,7 @@ function blockToWire(block: BlockRow, data: LessonData): BlockWire {
     trend: blockTrend(shots.filter((s) => s.set_aside_reason === null).flatMap((s) => valuesOf(s).clubSpeedMps ?? [])),
     statistics: blockStatistics(shots.map((s) => ({ values: valuesOf(s), setAside: s.set_aside_reason !== null }))),
     shots: shots.slice(-LESSON_SHOTS).map(shotToWire),
+    grounds: data.grounds.filter((g) => g.block_id === block.id).map(groundToWire),
     motions: data.motions
       .filter((m) => m.block_id === block.id)
       .map((m) => ({ id: m.id, fileName: m.file_name, sequence: m.sequence, curves: m.curves })),

@@ -57,9 +57,9 @@ async function sendShots(block: BlockWire, lesson: LessonAnswer, file: File): Pr
   return `${file.name}: ${answer.rows} shots read.${ignored}`;
 }
 
-async function sendMotion(block: BlockWire, file: File): Promise<string> {
+async function sendCapture(block: BlockWire, file: File, kind: 'motion' | 'ground'): Promise<string> {
   const query = new URLSearchParams({ id: newId(), name: file.name });
-  await call('POST', `/blocks/${block.id}/imports/motion?${query.toString()}`, await textOf(file), 'text/csv');
+  await call('POST', `/blocks/${block.id}/imports/${kind}?${query.toString()}`, await textOf(file), 'text/csv');
   return `${file.name}: one swing read.`;
 }
 
@@ -103,11 +103,11 @@ export function FillBlock({ block, lesson }: { block: BlockWire; lesson: LessonA
   );
   const files = useLessonWrite(
     lessonId,
-    async ({ kind, list }: { kind: 'shots' | 'motion'; list: readonly File[] }) => {
+    async ({ kind, list }: { kind: 'shots' | 'motion' | 'ground'; list: readonly File[] }) => {
       setDone('');
       const lines: string[] = [];
       for (const file of list) {
-        const said = kind === 'motion' ? await sendMotion(block, file) : await sendShots(block, lesson, file);
+        const said = kind === 'shots' ? await sendShots(block, lesson, file) : await sendCapture(block, file, kind);
         if (typeof said === 'string') lines.push(said);
         else setForeign((f) => [...f, said]);
       }
@@ -156,6 +156,13 @@ export function FillBlock({ block, lesson }: { block: BlockWire; lesson: LessonA
           onSelect={(list) => list && files.mutate({ kind: 'motion', list: [...list] })}
         >
           <Button isDisabled={files.isPending}>Import motion.csv</Button>
+        </FileTrigger>
+        <FileTrigger
+          allowsMultiple
+          acceptedFileTypes={['.csv', 'text/csv']}
+          onSelect={(list) => list && files.mutate({ kind: 'ground', list: [...list] })}
+        >
+          <Button isDisabled={files.isPending}>Import ground.csv</Button>
         </FileTrigger>
         <Button onPress={() => listen.mutate(!block.listening)}>
           {block.listening ? 'Pause live shots' : 'Take live shots'}

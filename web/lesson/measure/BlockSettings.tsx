@@ -94,8 +94,13 @@ export function BlockSettings({ block, lesson }: { block: BlockWire; lesson: Les
       {lesson.imports.map((i) => (
         <Spread key={i.id}>
           <Soft>
-            {i.fileName}: {i.kind === 'shots' ? `${i.rowCount} shots` : 'one captured swing'} imported at{' '}
-            {new Date(i.createdAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+            {i.fileName}:{' '}
+            {i.kind === 'shots'
+              ? `${i.rowCount} shots`
+              : i.kind === 'ground'
+                ? 'the ground of one swing'
+                : 'one captured swing'}{' '}
+            imported at {new Date(i.createdAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
           </Soft>
           <Button
             onPress={() => undo.mutate(i.id)}

@@ -15,6 +15,7 @@ import type { StrikeMap } from '../../../core/impact/strike-map.ts';
 import { useLessonWrite } from '../data.ts';
 import { FillBlock } from '../FillBlock.tsx';
 import { SequencePanel } from '../SequencePanel.tsx';
+import { GroundPanel } from './GroundPanel.tsx';
 import { ShotTable } from '../ShotTable.tsx';
 import { BlockSettings } from './BlockSettings.tsx';
 import { EffortCard } from './EffortCard.tsx';
@@ -198,6 +199,9 @@ export function BlockView({
       <FillBlock block={block} lesson={lesson} />
       <EffortCard blocks={lesson.blocks.filter((b) => b.club === block.club && b.withBall === block.withBall)} />
       <BlockSettings block={block} lesson={lesson} />
+      {block.grounds.map((g) => (
+        <GroundPanel key={g.id} record={g} student={lesson.student} />
+      ))}
       {block.motions.map((m) => (
         <SequencePanel key={m.id} motion={m} />
       ))}
