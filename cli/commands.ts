@@ -2,6 +2,7 @@ import { sequenceToWire } from '../api/sequence-wire.ts';
 import { analyseSequence } from '../core/capture/sequence.ts';
 import { infer } from '../core/diagnosis/infer.ts';
 import { InputError } from '../core/errors/input-error.ts';
+import { c3d } from './c3d-command.ts';
 import { ground } from './ground-command.ts';
 import { battery, budget, impact, optimum } from './measure-commands.ts';
 import { airOf, Assumed, checked } from './input.ts';
@@ -16,7 +17,8 @@ import { flightSchema, inferSchema, reviewSchema } from './schemas.ts';
 /** A command that answers one JSON value, or one that reads a file as it is. */
 export type Command =
   | { readonly kind: 'json'; run(input: unknown): unknown }
-  | { readonly kind: 'file'; run(text: string, fileName: string): unknown };
+  | { readonly kind: 'file'; run(text: string, fileName: string): unknown }
+  | { readonly kind: 'bytes'; run(bytes: ArrayBuffer, fileName: string, flags: readonly string[]): unknown };
 
 function flight(input: unknown): unknown {
   const { air: givenAir, shots, ground } = checked(flightSchema, input);
@@ -93,6 +95,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   review: { kind: 'json', run: review },
   swing: { kind: 'json', run: swing },
   ground: { kind: 'file', run: ground },
+  c3d: { kind: 'bytes', run: c3d },
   sequence: {
     kind: 'file',
     run: (text, fileName) => {

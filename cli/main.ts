@@ -1,7 +1,8 @@
 import { readFileSync, statSync } from 'node:fs';
 import { basename } from 'node:path';
 import { CannotSayError, InputError } from '../core/errors/input-error.ts';
-import { checkFileSize } from '../core/formats/delimited.ts';
+import { LARGEST_C3D_BYTES } from '../core/formats/c3d.ts';
+import { checkFileSize, LARGEST_FILE_BYTES } from '../core/formats/delimited.ts';
 import { COMMANDS } from './commands.ts';
 
 const BAD_INPUT = 2;
@@ -26,11 +27,11 @@ function problemOf(error: unknown): { problem: Problem; exit: number } {
   throw error;
 }
 
-function read(file: string | undefined): { text: string; name: string } {
-  if (file === undefined || file === '-') return { text: readFileSync(0, 'utf8'), name: 'standard input' };
+function read(file: string | undefined, most: number): { bytes: Buffer; name: string } {
+  if (file === undefined || file === '-') return { bytes: readFileSync(0), name: 'standard input' };
   try {
-    checkFileSize(statSync(file).size, basename(file));
-    return { text: readFileSync(file, 'utf8'), name: basename(file) };
+    checkFileSize(statSync(file).size, basename(file), most);
+    return { bytes: readFileSync(file), name: basename(file) };
   } catch (error) {
     if (error instanceof InputError) throw error;
     throw new InputError('usage', `Cannot read ${file}: ${(error as Error).message}`, file);
@@ -61,7 +62,7 @@ function answerEach(run: (input: unknown) => unknown, input: unknown): unknown {
 /** Runs one command; prints one JSON value, or one line of error. @returns the exit code: 0, 2 bad input, 3 cannot say */
 export async function main(args: readonly string[]): Promise<number> {
   try {
-    const [name, file] = args;
+    const [name, file] = args.filter((a) => !a.startsWith('--'));
     const command = name === undefined ? undefined : COMMANDS[name];
     if (!command) {
       throw new InputError(
@@ -70,9 +71,14 @@ export async function main(args: readonly string[]): Promise<number> {
         'command',
       );
     }
-    const { text, name: fileName } = read(file);
+    const flags = args.slice(1).filter((a) => a.startsWith('--'));
+    const { bytes, name: fileName } = read(file, command.kind === 'bytes' ? LARGEST_C3D_BYTES : LARGEST_FILE_BYTES);
     const answer =
-      command.kind === 'file' ? command.run(text, fileName) : answerEach(command.run, parseJson(text, fileName));
+      command.kind === 'bytes'
+        ? command.run(new Uint8Array(bytes).buffer, fileName, flags)
+        : command.kind === 'file'
+          ? command.run(bytes.toString('utf8'), fileName)
+          : answerEach(command.run, parseJson(bytes.toString('utf8'), fileName));
     const done = process.stdout.write(`${JSON.stringify(answer)}\n`);
     if (!done) await new Promise((resolve) => process.stdout.once('drain', resolve));
     return 0;

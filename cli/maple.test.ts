@@ -3,6 +3,7 @@ import { writeFileSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
+import { writeC3d } from '../core/formats/c3d-write.ts';
 
 const ROOT = join(import.meta.dirname, '..');
 const FIXTURES = join(ROOT, 'core/capture/fixtures/motion');
@@ -92,6 +93,45 @@ describe('maple sequence', () => {
   });
 });
 
+describe('maple c3d and ground', () => {
+  test('a C3D file is told and, asked for, given in full', () => {
+    const file = join(mkdtempSync(join(tmpdir(), 'maple-c3d-')), 'swing.c3d');
+    const point = [[1, 2, 3], null, [4, 5, 6]] as ([number, number, number] | null)[];
+    writeFileSync(
+      file,
+      writeC3d(
+        {
+          pointRateHz: 200,
+          frames: 3,
+          pointUnits: 'mm',
+          pointLabels: ['HAND'],
+          points: [point],
+          analogRateHz: 400,
+          analogLabels: ['Fz'],
+          analogUnits: ['N'],
+          analog: [[1, 2, 3, 4, 5, 6]],
+          events: [{ label: 'STRIKE', timeS: 0.01 }],
+        },
+        { processor: 'sgi' },
+      ),
+    );
+    const told = maple(['c3d', file]);
+    expect(told.code).toBe(0);
+    expect(told.out).toMatchObject({ pointRateHz: 200, frames: 3, analogRateHz: 400, missing: { HAND: 1 } });
+    expect(told.out).not.toHaveProperty('points');
+    const whole = maple(['c3d', file, '--values']);
+    expect(whole.out).toMatchObject({ points: { HAND: point }, analog: { Fz: [1, 2, 3, 4, 5, 6] } });
+  });
+  test('the ground of a file', () => {
+    const { code, out } = maple(['ground', join(ROOT, 'core/capture/fixtures/ground/00-even-1000hz.csv')]);
+    expect(code).toBe(0);
+    const g = out as { leadSharePct: Record<string, number>; peakVerticalBw: number; flags: string[] };
+    expect(g.leadSharePct.strike).toBeCloseTo(82, 0);
+    expect(g.peakVerticalBw).toBeCloseTo(1.6, 1);
+    expect(maple(['ground'], 'time_s\n1\n').code).toBe(2);
+  });
+});
+
 describe('maple infer and review', () => {
   test('infer gives posteriors, contributions, worth and the root', () => {
     const { out } = maple(
@@ -151,6 +191,6 @@ describe('maple infer and review', () => {
   test('an unknown command says how it is used', () => {
     const r = maple(['fly']);
     expect(r.code).toBe(2);
-    expect(r.err).toContain('battery|budget|flight|impact|infer|optimum|review|swing|ground|sequence');
+    expect(r.err).toContain('battery|budget|flight|impact|infer|optimum|review|swing|ground|c3d|sequence');
   });
 });

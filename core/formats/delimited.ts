@@ -15,12 +15,12 @@ export interface DelimitedTable {
 }
 
 /** Refuses a file past the stated limit, naming the number. */
-export function checkFileSize(bytes: number, fileName: string): void {
-  if (bytes <= LARGEST_FILE_BYTES) return;
+export function checkFileSize(bytes: number, fileName: string, most = LARGEST_FILE_BYTES): void {
+  if (bytes <= most) return;
   const mb = (n: number): string => `${(n / 1024 / 1024).toFixed(0)} MB`;
   throw new InputError(
     'too-large',
-    `${fileName} has ${mb(bytes)}; files up to ${mb(LARGEST_FILE_BYTES)} can be read. Nothing was stored.`,
+    `${fileName} has ${mb(bytes)}; files up to ${mb(most)} can be read. Nothing was stored.`,
     fileName,
   );
 }
