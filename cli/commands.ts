@@ -3,6 +3,7 @@ import { analyseSequence } from '../core/capture/sequence.ts';
 import { infer } from '../core/diagnosis/infer.ts';
 import { InputError } from '../core/errors/input-error.ts';
 import { c3d } from './c3d-command.ts';
+import { fit } from './fit-command.ts';
 import { ground } from './ground-command.ts';
 import { battery, budget, impact, optimum } from './measure-commands.ts';
 import { airOf, Assumed, checked } from './input.ts';
@@ -94,6 +95,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   optimum: { kind: 'json', run: optimum },
   review: { kind: 'json', run: review },
   swing: { kind: 'json', run: swing },
+  fit: { kind: 'file', run: fit },
   ground: { kind: 'file', run: ground },
   c3d: { kind: 'bytes', run: c3d },
   sequence: {

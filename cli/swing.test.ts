@@ -1,5 +1,8 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { SKILLED_PLAYER } from '../core/swing/parameters.ts';
+import { fit } from './fit-command.ts';
 import { swing } from './swing-command.ts';
 
 interface Answer {
@@ -64,5 +67,21 @@ describe('maple swing', () => {
     expect(codeOf({ parameters: { ...limp, drives: { hips: off, trunk: off, shoulder: off, wrist: off } } })).toContain(
       'no-strike',
     );
+  });
+});
+
+describe('maple fit', () => {
+  test('a captured swing gives drives with intervals, misfits and prices', () => {
+    const file = join(import.meta.dirname, '../demo/samples/swing-short-backswing.csv');
+    const answer = fit(readFileSync(file, 'utf8'), 'swing.csv') as {
+      parameters: Record<string, { interval90: [number, number] }>;
+      residualShareOfPeak: Record<string, number>;
+      faults: { id: string; gainMph: number }[];
+    };
+    expect(Object.keys(answer.parameters)).toHaveLength(10);
+    for (const p of Object.values(answer.parameters)) expect(p.interval90[0]).toBeLessThanOrEqual(p.interval90[1]);
+    expect(answer.residualShareOfPeak.club).toBeLessThan(0.1);
+    const best = [...answer.faults].sort((a, b) => b.gainMph - a.gainMph)[0];
+    expect(best.id).toBe('short-turn');
   });
 });

@@ -1,0 +1,49 @@
+import { analyseSequence } from '../core/capture/sequence.ts';
+import type { MotionCapture } from '../core/capture/motion.ts';
+import { readMotionCsv } from '../core/formats/motion-csv.ts';
+import { FIT_NAMES, fitSwing } from '../core/swing/fit.ts';
+import { capturedDownswing } from '../core/swing/fit-capture.ts';
+import { fitPrices } from '../core/swing/fit-prices.ts';
+import { completePlayer, type Player } from '../core/swing/player.ts';
+import { mpsToMph } from '../core/units/units.ts';
+import { Assumed } from './input.ts';
+
+/** Body from the file's notes (height_m, mass_kg, sex, age); the rest is typical. */
+function playerOf(capture: MotionCapture): Player {
+  const number = (key: string): number | undefined => {
+    const v = Number(capture.notes[key]);
+    return capture.notes[key] !== undefined && Number.isFinite(v) && v > 0 ? v : undefined;
+  };
+  const { sex } = capture.notes;
+  return {
+    heightM: number('height_m'),
+    massKg: number('mass_kg'),
+    ageYears: number('age'),
+    ...(sex === 'female' || sex === 'male' ? { sex } : {}),
+  };
+}
+
+/** `fit`: the swing model fitted to one captured swing, and what each fault costs in it. */
+export function fit(text: string, fileName: string): unknown {
+  const capture = readMotionCsv(text, fileName);
+  const assumed = new Assumed();
+  const player = playerOf(capture);
+  const whole = completePlayer(player);
+  for (const key of ['sex', 'heightM', 'massKg', 'ageYears'] as const)
+    if (player[key] === undefined) assumed.note(key, whole[key]);
+  const fitted = fitSwing(capturedDownswing(capture, analyseSequence(capture)), player);
+  return {
+    clubSpeedMph: mpsToMph(fitted.clubSpeedMps),
+    parameters: Object.fromEntries(FIT_NAMES.map((n) => [n, fitted.values[n]])),
+    residualShareOfPeak: fitted.residuals,
+    faults: fitPrices(fitted).map((p) => ({
+      id: p.id,
+      amount: p.amount,
+      unit: p.unit,
+      gainMph: mpsToMph(p.gainMps),
+      intervalMph: p.interval90Mps.map(mpsToMph),
+    })),
+    simulations: fitted.simulations,
+    assumed: assumed.values,
+  };
+}

@@ -1,0 +1,59 @@
+import { valueAt } from '../capture/checkpoints.ts';
+import type { MotionCapture, Segment } from '../capture/motion.ts';
+import type { Sequence } from '../capture/sequence.ts';
+import { degToRad } from '../units/units.ts';
+import type { CapturedDownswing } from './fit.ts';
+import type { SwingParameters } from './parameters.ts';
+
+/** Set-up pose in the model's angles: hips and chest square, the arm a little past vertical, the shaft a little behind it. */
+const SETUP_RAD: Readonly<Record<Segment, number>> = {
+  hips: Math.PI / 2,
+  chest: Math.PI / 2,
+  leadArm: degToRad(8),
+  club: degToRad(-4),
+};
+const MODEL_NAME: Readonly<Record<Segment, keyof SwingParameters['startRad']>> = {
+  hips: 'hips',
+  chest: 'torso',
+  leadArm: 'arm',
+  club: 'club',
+};
+/** A little before the top belongs to the fit, s. */
+const BEFORE_TOP_S = 0.05;
+
+/**
+ * The downswing of a captured swing as the fit takes it: smoothed curves from just before the top to the strike, and the angles
+ * at the top where the file has them.
+ */
+export function capturedDownswing(capture: MotionCapture, sequence: Sequence): CapturedDownswing {
+  const { timeS, ratesRadPerS } = sequence.curves;
+  const downswingS = Math.max(
+    sequence.topBeforeStrikeS,
+    ...Object.values(sequence.segments).map((s) => s.reversalBeforeStrikeS ?? 0),
+  );
+  const from = Math.max(
+    0,
+    timeS.findIndex((t) => t >= -(downswingS + BEFORE_TOP_S)),
+  );
+  const cut = (values: readonly number[] | undefined): number[] | undefined => values?.slice(from);
+  const setUpArm = Number(capture.notes.setup_arm_deg);
+  const startRad = Object.fromEntries(
+    (Object.keys(MODEL_NAME) as Segment[]).flatMap((segment) => {
+      const angles = capture.anglesRad[segment];
+      const reversal = sequence.segments[segment]?.reversalBeforeStrikeS;
+      if (!angles || reversal === undefined) return [];
+      const pose = segment === 'leadArm' && Number.isFinite(setUpArm) ? degToRad(setUpArm) : SETUP_RAD[segment];
+      const at = sequence.strike.timeS - reversal;
+      return [[MODEL_NAME[segment], pose + valueAt(capture.timeS, angles, at, 0.03, sequence.strike.timeS)]];
+    }),
+  );
+  return {
+    beforeStrikeS: timeS.slice(from).map((t) => -t),
+    hips: cut(ratesRadPerS.hips),
+    chest: cut(ratesRadPerS.chest),
+    leadArm: cut(ratesRadPerS.leadArm),
+    club: cut(ratesRadPerS.club) ?? [],
+    downswingS,
+    startRad,
+  };
+}
