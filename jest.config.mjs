@@ -17,6 +17,8 @@ const common = {
   moduleFileExtensions: ['ts', 'tsx', 'mjs', 'js', 'json'],
 };
 export default {
+  // A database opens slowly on a busy machine; no test asserts on time.
+  testTimeout: 60_000,
   projects: [
     {
       ...common,

@@ -35,6 +35,10 @@ test('live shots: many come in, repeats are dropped, a reload loses nothing', as
   await page.getByRole('button', { name: 'Pause live shots' }).click();
   await expect(page.getByRole('button', { name: 'Take live shots' })).toBeVisible();
   expect(await send(200, 201)).toMatchObject({ added: 0, waiting: 1 });
+  await expect(page.getByText('One shot waits')).toBeVisible();
+  await page.getByRole('button', { name: 'Throw away' }).click();
+  await expect(page.getByText('One shot waits')).toBeHidden();
+  await expect(page.getByText('200 swings, median')).toBeVisible();
 });
 
 test('a left-hander sees the face mirrored, and signs spelled as out and in', async ({ page, app }) => {

@@ -119,9 +119,10 @@ function captured(c: CapturedDownswing, values: readonly number[], beforeStrikeS
 /**
  * Fits the swing model to one captured downswing: four strengths, four onsets, one rise, one cut of the trunk drive; bounded
  * least squares from three starts, priors on all. Inertias, speeds of the drives, passives and hub come from the player.
+ * @param onSimulation called with the number of simulations so far
  * @throws CannotSayError without the chest's or the arm's curve, or where the model does not describe this swing
  */
-export function fitSwing(c: CapturedDownswing, player: Player): SwingFit {
+export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (count: number) => void): SwingFit {
   if (!c.chest || !c.leadArm)
     throw new CannotSayError(
       'too-few-curves',
@@ -159,7 +160,9 @@ export function fitSwing(c: CapturedDownswing, player: Player): SwingFit {
     return [{ name, segment, peak, at: grid.map((t) => captured(c, values, t)) }];
   });
   const weight = 1 / (NOISE_SHARE * Math.sqrt(GRID / INDEPENDENT));
+  let simulations = 0;
   const residuals = (x: readonly number[]): number[] | undefined => {
+    onSimulation?.(++simulations);
     const swing = simulateDownswing(fittedSwing(base, x), STEP_S);
     if (!swing) return undefined;
     const data = targets.flatMap((t) =>

@@ -147,6 +147,15 @@ export const insertMotion = (
     ],
   );
 
+/** A captured swing's file as it came. */
+export const motionContent = async (db: Db, practiceId: string, id: string): Promise<string | undefined> =>
+  (
+    await db.query<{ content: string }>('select content from motions where practice_id = $1 and id = $2', [
+      practiceId,
+      id,
+    ])
+  )[0]?.content;
+
 export const motionsOfLesson = (db: Db, practiceId: string, lessonId: string): Promise<MotionRow[]> =>
   db.query<MotionRow>(
     `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements from motions m

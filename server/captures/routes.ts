@@ -11,8 +11,9 @@ import { readMotionCsv } from '../../core/formats/motion-csv.ts';
 import { radToDeg } from '../../core/units/units.ts';
 import { contentHash } from '../accounts/secrets.ts';
 import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { notFound } from '../http/problem.ts';
 import { importTarget, refuseCopy } from './import-target.ts';
-import { insertImport, insertMotion } from './queries.ts';
+import { insertImport, insertMotion, motionContent } from './queries.ts';
 
 const PICTURE_POINTS = 260;
 /** Stretch before the strike that the picture shows, s. */
@@ -37,6 +38,12 @@ function curvesToWire(sequence: Sequence): CurvesWire {
 export function captureRoutes({ db, hub }: Services): Router {
   const router = Router();
   const body = express.text({ type: () => true, limit: LARGEST_FILE_BYTES });
+
+  router.get('/motions/:id/file', async (req, res) => {
+    const content = await motionContent(db, practiceOf(req), idParam(req));
+    if (content === undefined) throw notFound('The captured swing');
+    res.type('text/csv').send(content);
+  });
 
   router.post('/blocks/:id/imports/motion', body, async (req, res) => {
     const practiceId = practiceOf(req);

@@ -1,7 +1,9 @@
 import { lazy, Suspense } from 'react';
 import type { MotionWire } from '../../api/types.ts';
 import { sequenceSentence } from '../../core/capture/sentence.ts';
+import type { Player } from '../../core/swing/player.ts';
 import { Card, Facts, Notice, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
+import { FitPanel } from './FitPanel.tsx';
 
 const SequenceChart = lazy(() => import('../parts/SequenceChart.tsx').then((m) => ({ default: m.SequenceChart })));
 
@@ -13,7 +15,7 @@ const STRIKE_FROM = {
 } as const;
 
 /** One captured swing: the sentence, the curves, and the release and tempo as figures. */
-export function SequencePanel({ motion }: { motion: MotionWire }) {
+export function SequencePanel({ motion, player }: { motion: MotionWire; player: Player }) {
   const s = motion.sequence;
   const facts: [string, string][] = [];
   if (s.tempoRatio !== undefined) facts.push(['backswing : downswing', `${s.tempoRatio.toFixed(1)} : 1`]);
@@ -47,6 +49,7 @@ export function SequencePanel({ motion }: { motion: MotionWire }) {
       </Suspense>
       <Facts items={facts} />
       {s.warnings.length > 0 ? <Notice tone="info">{s.warnings.join(' ')}</Notice> : null}
+      <FitPanel motion={motion} player={player} />
     </Card>
   );
 }

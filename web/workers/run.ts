@@ -20,6 +20,7 @@ function theWorker(): Worker {
   if (worker) return worker;
   const started = new Worker(new URL('./measure.worker.ts', import.meta.url), { type: 'module' });
   started.onmessage = (event: MessageEvent<TaskAnswer>) => {
+    if ('done' in event.data) return;
     const waiting = open.get(event.data.id);
     open.delete(event.data.id);
     if ('error' in event.data) waiting?.reject(new TaskError(event.data.error));
@@ -41,6 +42,29 @@ export function run<N extends TaskName>(name: N, input: TaskInput<N>): Promise<T
     open.set(id, { resolve: resolve as (v: unknown) => void, reject });
     theWorker().postMessage({ id, name, input });
   });
+}
+
+/** A long sum in a worker of its own, which `stop` ends at once. */
+export function runAlone<N extends TaskName>(
+  name: N,
+  input: TaskInput<N>,
+  onProgress: (done: number) => void,
+): { answer: Promise<TaskOutput<N>>; stop: () => void } {
+  const own = new Worker(new URL('./measure.worker.ts', import.meta.url), { type: 'module' });
+  const answer = new Promise<TaskOutput<N>>((resolve, reject) => {
+    own.onmessage = (event: MessageEvent<TaskAnswer>) => {
+      if ('done' in event.data) return onProgress(event.data.done);
+      own.terminate();
+      if ('error' in event.data) reject(new TaskError(event.data.error));
+      else resolve(event.data.output as TaskOutput<N>);
+    };
+    own.onerror = (event) => {
+      own.terminate();
+      reject(new Error(event.message || 'The worker stopped.'));
+    };
+  });
+  own.postMessage({ id: 0, name, input });
+  return { answer, stop: () => own.terminate() };
 }
 
 /**

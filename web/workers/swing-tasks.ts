@@ -1,5 +1,10 @@
 import { faultAmounts, type KnownAmount } from '../../core/diagnosis/price-amounts.ts';
 import type { Finding } from '../../core/diagnosis/findings.ts';
+import { analyseSequence } from '../../core/capture/sequence.ts';
+import { readMotionCsv } from '../../core/formats/motion-csv.ts';
+import { fitSwing, type SwingFit } from '../../core/swing/fit.ts';
+import { capturedDownswing } from '../../core/swing/fit-capture.ts';
+import { fitPrices, type FitPrice } from '../../core/swing/fit-prices.ts';
 import { CannotSayError } from '../../core/errors/input-error.ts';
 import { withClub, type ClubBuild } from '../../core/swing/club.ts';
 import { wristAtLevel } from '../../core/swing/figures.ts';
@@ -63,6 +68,11 @@ function drawn(p: SwingParameters): DrawnSwing {
 
 const soundSwing = ({ player, club }: WhatIfInput): SwingParameters => withClub(playerSwing(player), club);
 
+export type FittedSwing = Pick<SwingFit, 'values' | 'residuals' | 'clubSpeedMps' | 'simulations'> & {
+  readonly prices: readonly FitPrice[];
+};
+const REPORT_EVERY = 10;
+
 export interface LedgerPrices extends PriceList {
   readonly amounts: readonly KnownAmount[];
   /** Strength share with which the model swings at the measured speed. */
@@ -74,6 +84,20 @@ export const SWING_TASKS = {
   swing: (input: WhatIfInput): DrawnSwing => drawn(withFaults(soundSwing(input), input.faults)),
   prices: (input: WhatIfInput & { ownSpeedMps?: number }): PriceList | null =>
     priceList(soundSwing(input), input.faults, input.ownSpeedMps) ?? null,
+  /** The model fitted to one captured swing, with the prices it tells. */
+  fit: (input: { text: string; fileName: string; player: Player }, report?: (done: number) => void): FittedSwing => {
+    const capture = readMotionCsv(input.text, input.fileName);
+    const fit = fitSwing(capturedDownswing(capture, analyseSequence(capture)), input.player, (n) => {
+      if (n % REPORT_EVERY === 0) report?.(n);
+    });
+    return {
+      values: fit.values,
+      residuals: fit.residuals,
+      clubSpeedMps: fit.clubSpeedMps,
+      simulations: fit.simulations,
+      prices: fitPrices(fit),
+    };
+  },
   /** Prices of a student's faults: the model is scaled to the body, its strength set so that it swings at the measured speed. */
   ledgerPrices: (input: {
     player: Player;

@@ -155,15 +155,17 @@ export interface TaskRequest {
 }
 export type TaskAnswer =
   | { readonly id: number; readonly output: unknown }
+  /** How far a long sum is: simulations done. */
+  | { readonly id: number; readonly done: number }
   | {
       readonly id: number;
       readonly error: { readonly code: string; readonly message: string; readonly missing: string };
     };
 
 /** Runs one task; errors of the core come back as data. */
-export function answer({ id, name, input }: TaskRequest): TaskAnswer {
+export function answer({ id, name, input }: TaskRequest, report: (done: number) => void = () => undefined): TaskAnswer {
   try {
-    return { id, output: (TASKS[name] as (i: unknown) => unknown)(input) };
+    return { id, output: (TASKS[name] as (i: unknown, report: (done: number) => void) => unknown)(input, report) };
   } catch (error) {
     const known = error instanceof InputError || error instanceof CannotSayError;
     return {

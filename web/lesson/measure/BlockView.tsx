@@ -15,6 +15,7 @@ import type { StrikeMap } from '../../../core/impact/strike-map.ts';
 import { useLessonWrite } from '../data.ts';
 import { FillBlock } from '../FillBlock.tsx';
 import { SequencePanel } from '../SequencePanel.tsx';
+import { usePlayer } from '../prices.ts';
 import { GroundPanel } from './GroundPanel.tsx';
 import { ShotTable } from '../ShotTable.tsx';
 import { BlockSettings } from './BlockSettings.tsx';
@@ -168,6 +169,7 @@ export function BlockView({
   const hasSpots = shots.some((s) => s.impactToeM !== undefined);
   const strikes = useTask('strikes', { shots, club: block.club }, hasSpots);
   const map = hasSpots ? strikes.data : undefined;
+  const player = usePlayer(lesson);
   useKeys(useMemo(() => ({ f: () => setGlance(true) }), [setGlance]));
   if (glance) return <Glance block={block} lesson={lesson} onClose={() => setGlance(false)} />;
   return (
@@ -203,7 +205,7 @@ export function BlockView({
         <GroundPanel key={g.id} record={g} student={lesson.student} />
       ))}
       {block.motions.map((m) => (
-        <SequencePanel key={m.id} motion={m} />
+        <SequencePanel key={m.id} motion={m} player={player} />
       ))}
       {block.shotsTotal > 0 ? <ShotTable block={block} lessonId={lesson.lesson.id} /> : null}
     </>
