@@ -1,24 +1,22 @@
 import { sequenceToWire } from '../api/sequence-wire.ts';
 import { analyseSequence } from '../core/capture/sequence.ts';
 import { infer } from '../core/diagnosis/infer.ts';
-import { InputError } from '../core/errors/input-error.ts';
 import { c3d } from './c3d-command.ts';
+import { readGround, readMotion } from './capture-files.ts';
 import { fit } from './fit-command.ts';
 import { ground } from './ground-command.ts';
 import { battery, budget, impact, optimum } from './measure-commands.ts';
 import { airOf, Assumed, checked } from './input.ts';
 import { launchFromDegrees, simulateFlight } from '../core/flight/ball-flight.ts';
 import type { Ground } from '../core/flight/bounce.ts';
-import { readMotionCsv } from '../core/formats/motion-csv.ts';
 import { reviewGain } from '../core/review/review.ts';
 import { metresToYards, mphToMps, mpsToMph, radToDeg } from '../core/units/units.ts';
 import { swing } from './swing-command.ts';
 import { flightSchema, inferSchema, reviewSchema } from './schemas.ts';
 
-/** A command that answers one JSON value, or one that reads a file as it is. */
+/** A command that takes JSON, or one that reads a file as it is. */
 export type Command =
   | { readonly kind: 'json'; run(input: unknown): unknown }
-  | { readonly kind: 'file'; run(text: string, fileName: string): unknown }
   | { readonly kind: 'bytes'; run(bytes: ArrayBuffer, fileName: string, flags: readonly string[]): unknown };
 
 function flight(input: unknown): unknown {
@@ -95,20 +93,11 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   optimum: { kind: 'json', run: optimum },
   review: { kind: 'json', run: review },
   swing: { kind: 'json', run: swing },
-  fit: { kind: 'file', run: fit },
-  ground: { kind: 'file', run: ground },
+  fit: { kind: 'bytes', run: (bytes, fileName) => fit(readMotion(bytes, fileName)) },
+  ground: { kind: 'bytes', run: (bytes, fileName) => ground(readGround(bytes, fileName)) },
   c3d: { kind: 'bytes', run: c3d },
   sequence: {
-    kind: 'file',
-    run: (text, fileName) => {
-      if (/\.c3d$/i.test(fileName)) {
-        throw new InputError(
-          'unknown-value',
-          `${fileName}: C3D files are not read yet; save the curves as motion.csv.`,
-          fileName,
-        );
-      }
-      return sequenceToWire(analyseSequence(readMotionCsv(text, fileName)));
-    },
+    kind: 'bytes',
+    run: (bytes, fileName) => sequenceToWire(analyseSequence(readMotion(bytes, fileName))),
   },
 };

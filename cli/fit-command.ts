@@ -1,6 +1,5 @@
 import { analyseSequence } from '../core/capture/sequence.ts';
 import type { MotionCapture } from '../core/capture/motion.ts';
-import { readMotionCsv } from '../core/formats/motion-csv.ts';
 import { FIT_NAMES, fitSwing } from '../core/swing/fit.ts';
 import { capturedDownswing } from '../core/swing/fit-capture.ts';
 import { fitPrices } from '../core/swing/fit-prices.ts';
@@ -24,8 +23,7 @@ function playerOf(capture: MotionCapture): Player {
 }
 
 /** `fit`: the swing model fitted to one captured swing, and what each fault costs in it. */
-export function fit(text: string, fileName: string): unknown {
-  const capture = readMotionCsv(text, fileName);
+export function fit(capture: MotionCapture): unknown {
   const assumed = new Assumed();
   const player = playerOf(capture);
   const whole = completePlayer(player);

@@ -1,12 +1,12 @@
 import { analyseGround, type Peak } from '../core/capture/ground-analysis.ts';
-import { readGroundCsv } from '../core/formats/ground-csv.ts';
+import type { GroundCapture } from '../core/capture/ground.ts';
 
 const ms = (s: number): number => 1000 * s;
 const percent = (v: number): number => 100 * v;
 
 /** `ground`: what two plates or a mat say of one swing. */
-export function ground(text: string, fileName: string): unknown {
-  const g = analyseGround(readGroundCsv(text, fileName));
+export function ground(capture: GroundCapture): unknown {
+  const g = analyseGround(capture);
   const peak = (name: string, unit: string, p: Peak | null): Record<string, number> =>
     p ? { [`${name}${unit}`]: p.value, [`${name}BeforeStrikeMs`]: ms(p.beforeStrikeS) } : {};
   return {

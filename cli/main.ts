@@ -76,9 +76,7 @@ export async function main(args: readonly string[]): Promise<number> {
     const answer =
       command.kind === 'bytes'
         ? command.run(new Uint8Array(bytes).buffer, fileName, flags)
-        : command.kind === 'file'
-          ? command.run(bytes.toString('utf8'), fileName)
-          : answerEach(command.run, parseJson(bytes.toString('utf8'), fileName));
+        : answerEach(command.run, parseJson(bytes.toString('utf8'), fileName));
     const done = process.stdout.write(`${JSON.stringify(answer)}\n`);
     if (!done) await new Promise((resolve) => process.stdout.once('drain', resolve));
     return 0;

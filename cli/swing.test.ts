@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
+import { readMotionCsv } from '../core/formats/motion-csv.ts';
 import { SKILLED_PLAYER } from '../core/swing/parameters.ts';
 import { fit } from './fit-command.ts';
 import { swing } from './swing-command.ts';
@@ -73,7 +74,7 @@ describe('maple swing', () => {
 describe('maple fit', () => {
   test('a captured swing gives drives with intervals, misfits and prices', () => {
     const file = join(import.meta.dirname, '../demo/samples/swing-short-backswing.csv');
-    const answer = fit(readFileSync(file, 'utf8'), 'swing.csv') as {
+    const answer = fit(readMotionCsv(readFileSync(file, 'utf8'))) as {
       parameters: Record<string, { interval90: [number, number] }>;
       residualShareOfPeak: Record<string, number>;
       faults: { id: string; gainMph: number }[];
