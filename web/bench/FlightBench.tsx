@@ -1,13 +1,13 @@
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { DEFAULT_AIR } from '../../core/flight/air.ts';
+import { DEFAULT_AIR, type Air } from '../../core/flight/air.ts';
 import { launchFromDegrees, simulateFlight, type Flight } from '../../core/flight/ball-flight.ts';
 import type { Ground } from '../../core/flight/bounce.ts';
 import { radToDeg } from '../../core/units/units.ts';
 import { useUnits } from '../app/session.tsx';
-import { Choice } from '../parts/controls.tsx';
 import { Card, Facts, Soft } from '../parts/layout.tsx';
 import { Columns, Knob } from '../parts/Knob.tsx';
+import { AirKnobs, GroundChoice } from './AirKnobs.tsx';
 
 const Svg = styled.svg`
   width: 100%;
@@ -51,12 +51,7 @@ export default function FlightBench() {
   const [direction, setDirection] = useState(0);
   const [spin, setSpin] = useState(2700);
   const [axis, setAxis] = useState(0);
-  const [altitude, setAltitude] = useState(0);
-  const [temperature, setTemperature] = useState(25);
-  const [humidity, setHumidity] = useState(50);
-  const [pressure, setPressure] = useState(1013);
-  const [wind, setWind] = useState(0);
-  const [cross, setCross] = useState(0);
+  const [air, setAir] = useState<Air>({ ...DEFAULT_AIR, pressureHpa: 1013 });
   const [ground, setGround] = useState<Ground>('normal');
   const flight = useMemo(
     () =>
@@ -68,18 +63,10 @@ export default function FlightBench() {
           spinRpm: spin,
           spinAxisDeg: axis,
         }),
-        {
-          ...DEFAULT_AIR,
-          altitudeM: altitude,
-          temperatureC: temperature,
-          windTowardTargetMps: wind,
-          windToRightMps: cross,
-          humidityPct: humidity,
-          pressureHpa: pressure,
-        },
+        air,
         ground,
       ),
-    [ball, launch, direction, spin, axis, altitude, temperature, wind, cross, humidity, pressure, ground],
+    [ball, launch, direction, spin, axis, air, ground],
   );
   const right = (deg: number): string =>
     deg === 0 ? 'straight' : `${Math.abs(deg).toFixed(1)}° ${deg > 0 ? 'right' : 'left'}`;
@@ -115,70 +102,8 @@ export default function FlightBench() {
         />
         <Knob label="Spin" value={spin} onChange={setSpin} min={500} max={11000} step={50} show={(v) => `${v} rpm`} />
         <Knob label="Spin axis" value={axis} onChange={setAxis} min={-40} max={40} step={1} show={right} />
-        <Knob
-          label="Altitude"
-          value={altitude}
-          onChange={setAltitude}
-          min={0}
-          max={3000}
-          step={50}
-          show={(v) => `${v} m`}
-        />
-        <Knob
-          label="Temperature"
-          value={temperature}
-          onChange={setTemperature}
-          min={-5}
-          max={40}
-          step={1}
-          show={(v) => `${v} °C`}
-        />
-        <Knob
-          label="Wind"
-          value={wind}
-          onChange={setWind}
-          min={-12}
-          max={12}
-          step={0.5}
-          show={(v) => (v === 0 ? 'still' : `${Math.abs(v)} m/s ${v > 0 ? 'behind' : 'against'}`)}
-        />
-        <Knob
-          label="Wind across"
-          value={cross}
-          onChange={setCross}
-          min={-12}
-          max={12}
-          step={0.5}
-          show={(v) => (v === 0 ? 'still' : `${Math.abs(v)} m/s to the ${v > 0 ? 'right' : 'left'}`)}
-        />
-        <Knob
-          label="Pressure at sea level"
-          value={pressure}
-          onChange={setPressure}
-          min={960}
-          max={1050}
-          step={1}
-          show={(v) => `${v} hPa`}
-        />
-        <Knob
-          label="Humidity"
-          value={humidity}
-          onChange={setHumidity}
-          min={0}
-          max={100}
-          step={5}
-          show={(v) => `${v} %`}
-        />
-        <Choice
-          label="Ground"
-          value={ground}
-          onChange={setGround}
-          options={[
-            { id: 'soft', name: 'soft' },
-            { id: 'normal', name: 'normal' },
-            { id: 'firm', name: 'firm' },
-          ]}
-        />
+        <AirKnobs air={air} onChange={setAir} all />
+        <GroundChoice value={ground} onChange={setGround} />
       </Card>
       <Card aria-label="Flight">
         <FlightPicture flight={flight} />

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { DEFAULT_AIR } from '../../core/flight/air.ts';
+import { DEFAULT_AIR, type Air } from '../../core/flight/air.ts';
 import type { Ground } from '../../core/flight/bounce.ts';
 import type { OptimumFor } from '../../core/impact/optimum.ts';
 import { degToRad, radPerSToRpm, radToDeg } from '../../core/units/units.ts';
@@ -9,6 +9,7 @@ import { Choice } from '../parts/controls.tsx';
 import { Card, DataTable, Facts, Failed, Sentence, Soft, Waiting } from '../parts/layout.tsx';
 import { useTask } from '../workers/run.ts';
 import { Columns, Knob } from '../parts/Knob.tsx';
+import { AirKnobs, GroundChoice } from './AirKnobs.tsx';
 
 const ATTACKS = [-4, -2, 0, 2, 4];
 
@@ -35,16 +36,14 @@ export default function OptimumBench() {
   const [attack, setAttack] = useState(0);
   const [aim, setAim] = useState<OptimumFor>('carry');
   const [ground, setGround] = useState<Ground>('normal');
-  const [altitude, setAltitude] = useState(0);
-  const [temperature, setTemperature] = useState(25);
-  const [wind, setWind] = useState(0);
+  const [air, setAir] = useState<Air>(DEFAULT_AIR);
   const input = {
     head: 'driver' as const,
     clubSpeedMps: speed,
     attackRad: degToRad(attack),
     aim,
     ground,
-    air: { ...DEFAULT_AIR, altitudeM: altitude, temperatureC: temperature, windTowardTargetMps: wind },
+    air,
   };
   const best = useTask('optimum', input);
   const d = best.data;
@@ -78,43 +77,8 @@ export default function OptimumBench() {
             { id: 'total', name: 'total' },
           ]}
         />
-        <Choice
-          label="Ground"
-          value={ground}
-          onChange={setGround}
-          options={[
-            { id: 'soft', name: 'soft' },
-            { id: 'normal', name: 'normal' },
-            { id: 'firm', name: 'firm' },
-          ]}
-        />
-        <Knob
-          label="Altitude"
-          value={altitude}
-          onChange={setAltitude}
-          min={0}
-          max={3000}
-          step={100}
-          show={(v) => `${v} m`}
-        />
-        <Knob
-          label="Temperature"
-          value={temperature}
-          onChange={setTemperature}
-          min={-5}
-          max={40}
-          step={1}
-          show={(v) => `${v} °C`}
-        />
-        <Knob
-          label="Wind"
-          value={wind}
-          onChange={setWind}
-          min={-10}
-          max={10}
-          step={0.5}
-          show={(v) => (v === 0 ? 'still' : `${Math.abs(v)} m/s ${v > 0 ? 'behind' : 'against'}`)}
-        />
+        <GroundChoice value={ground} onChange={setGround} />
+        <AirKnobs air={air} onChange={setAir} />
       </Card>
       <Card aria-label="Best launch">
         {best.error ? <Failed error={best.error} /> : null}
