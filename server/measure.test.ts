@@ -172,6 +172,25 @@ describe('blocks compared', () => {
     await server.call('get', `/lessons/${lessonId}/compare?a=${ids[0]}&b=${ids[0]}`).expect(400);
     await server.call('get', `/lessons/${lessonId}/compare?a=${ids[0]}&b=${uuid()}`).expect(404);
   });
+  test('a block of the lesson before is compared as it is, and the other day is named; another student’s is refused', async () => {
+    const studentId = await server.student();
+    const [before, today] = [await server.lesson(studentId, 7), await server.lesson(studentId)];
+    const [a, b] = [await server.block(before), await server.block(today)];
+    await server.shots(a, [90, 91, 90.5, 90.2]);
+    await server.shots(b, [93, 93.4, 92.8, 93.1]);
+    const c = (await server.call('get', `/lessons/${today}/compare?a=${a}&b=${b}`).expect(200))
+      .body as ComparisonAnswer;
+    expect(mpsToMph(c.differenceMps ?? 0)).toBeCloseTo(2.6, 0);
+    expect(c.runs.map((r) => [r.blockId, r.label])).toEqual([
+      [a, 'A'],
+      [b, 'B'],
+    ]);
+    expect(c.alternated).toBe(false);
+    expect(c.unlike).toContain('another day');
+    const stranger = await server.block(await server.lesson(await server.student({ name: 'Some One' })));
+    const refused = await server.call('get', `/lessons/${today}/compare?a=${stranger}&b=${b}`).expect(400);
+    expect(refused.body).toMatchObject({ code: 'other-student' });
+  });
 });
 
 describe('isolation battery and set-up', () => {

@@ -8,8 +8,8 @@ const GRAVITY = 9.80665;
 /** Forces of a swing live below this; the peaks keep their place, Hz. */
 const CUTOFF_HZ = 20;
 /** A peak is placed by a polynomial over this much on either side, s. */
-const PEAK_HALF_S = 0.035;
-const PEAK_DEGREE = 4;
+const PEAK_HALF_S = 0.025;
+const PEAK_DEGREE = 3;
 /** The start of a record is set-up for this long, s. */
 const SETUP_S = 0.5;
 /** A quiet set-up's total varies by less than this share of itself. */
