@@ -4,7 +4,8 @@ import { drillById } from '../core/catalogue/drills.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
 import { DemoClient } from './client.ts';
 import { day, measure, MINUTE_MS } from './measure.ts';
-import { goalMps, STORIES, type LessonTruth, type Story } from './stories.ts';
+import { STORIES } from './stories.ts';
+import { goalMps, type LessonTruth, type Story } from './story.ts';
 
 export const DEMO_SIGN_IN = { signIn: 'ferry', password: 'saltmarsh-ferry' };
 

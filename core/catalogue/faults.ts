@@ -1,5 +1,5 @@
 import { fault, type Fault } from './fault-type.ts';
-import { GROUND_FAULT_EDGES, GROUND_FAULTS } from './faults-ground.ts';
+import { GROUND_FAULTS } from './faults-ground.ts';
 import { STAGES } from './stages.ts';
 
 export type { Fault, SeenSign } from './fault-type.ts';
@@ -347,68 +347,5 @@ const BODY_AND_CLUB_FAULTS: readonly Fault[] = [
 export const FAULTS: readonly Fault[] = [...BODY_AND_CLUB_FAULTS, ...GROUND_FAULTS].sort(
   (a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage),
 );
-
-/** Strength of an edge by judgement: 0.3 weak, 0.5, 0.7 strong. Settings may replace them. */
-const WEAK = 0.3;
-const MIDDLE = 0.5;
-const STRONG = 0.7;
-
-/** Causes and consequences; they form no circle (a test and the network's own check hold this). */
-export const FAULT_EDGES: readonly { readonly from: string; readonly to: string; readonly strength: number }[] = [
-  { from: 'body-trunk-turn', to: 'short-turn', strength: STRONG },
-  { from: 'body-trunk-turn', to: 'sway', strength: MIDDLE },
-  { from: 'body-trunk-turn', to: 'early-extension', strength: MIDDLE },
-  { from: 'body-trunk-turn', to: 'no-separation', strength: WEAK },
-  { from: 'body-toe-push', to: 'no-leg-extension', strength: MIDDLE },
-  { from: 'body-balance', to: 'unstable-finish', strength: STRONG },
-  { from: 'body-balance', to: 'slide', strength: WEAK },
-  { from: 'tension', to: 'early-release', strength: WEAK },
-  { from: 'tension', to: 'held-off', strength: WEAK },
-  { from: 'tension', to: 'short-turn', strength: WEAK },
-  { from: 'tension', to: 'slow-takeaway', strength: WEAK },
-  { from: 'tension', to: 'ball-bound', strength: MIDDLE },
-  { from: 'tension', to: 'effort-over-speed', strength: MIDDLE },
-  { from: 'tension', to: 'trail-arm', strength: WEAK },
-  { from: 'setup-grip', to: 'tension', strength: WEAK },
-  { from: 'setup-grip', to: 'face-path', strength: WEAK },
-  { from: 'setup-aim', to: 'over-the-top', strength: WEAK },
-  { from: 'setup-aim', to: 'face-path', strength: WEAK },
-  { from: 'setup-hands', to: 'tension', strength: WEAK },
-  { from: 'setup-hands', to: 'early-extension', strength: WEAK },
-  { from: 'setup-driver', to: 'steep-attack', strength: STRONG },
-  { from: 'sway', to: 'slide', strength: WEAK },
-  { from: 'slow-takeaway', to: 'short-turn', strength: WEAK },
-  { from: 'slow-takeaway', to: 'rushed-start', strength: WEAK },
-  { from: 'arm-deep', to: 'short-turn', strength: MIDDLE },
-  { from: 'arm-deep', to: 'over-the-top', strength: MIDDLE },
-  { from: 'arm-deep', to: 'arms-first', strength: WEAK },
-  { from: 'effort-over-speed', to: 'arms-first', strength: MIDDLE },
-  { from: 'effort-over-speed', to: 'rushed-start', strength: MIDDLE },
-  { from: 'effort-over-speed', to: 'unstable-finish', strength: MIDDLE },
-  { from: 'arms-first', to: 'over-the-top', strength: STRONG },
-  { from: 'arms-first', to: 'early-release', strength: MIDDLE },
-  { from: 'arms-first', to: 'early-extension', strength: WEAK },
-  { from: 'rushed-start', to: 'early-release', strength: MIDDLE },
-  { from: 'trail-arm', to: 'early-release', strength: WEAK },
-  { from: 'over-the-top', to: 'early-release', strength: WEAK },
-  { from: 'over-the-top', to: 'face-path', strength: STRONG },
-  { from: 'over-the-top', to: 'steep-attack', strength: MIDDLE },
-  { from: 'slide', to: 'held-off', strength: WEAK },
-  { from: 'slide', to: 'steep-attack', strength: WEAK },
-  { from: 'slide', to: 'unstable-finish', strength: MIDDLE },
-  { from: 'no-leg-extension', to: 'early-extension', strength: WEAK },
-  { from: 'early-extension', to: 'early-release', strength: MIDDLE },
-  { from: 'early-extension', to: 'body-stall', strength: MIDDLE },
-  { from: 'early-extension', to: 'off-centre', strength: MIDDLE },
-  { from: 'early-extension', to: 'face-path', strength: WEAK },
-  { from: 'early-extension', to: 'scooped', strength: WEAK },
-  { from: 'body-stall', to: 'face-path', strength: MIDDLE },
-  { from: 'ball-bound', to: 'early-release', strength: WEAK },
-  { from: 'ball-bound', to: 'scooped', strength: WEAK },
-  { from: 'scooped', to: 'off-centre', strength: WEAK },
-  { from: 'scooped', to: 'face-path', strength: WEAK },
-  { from: 'tension', to: 'off-centre', strength: WEAK },
-  ...GROUND_FAULT_EDGES,
-];
 
 export const faultById = (id: string): Fault | undefined => FAULTS.find((f) => f.id === id);

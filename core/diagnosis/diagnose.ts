@@ -1,4 +1,5 @@
-import { FAULT_EDGES, FAULTS, type Fault } from '../catalogue/faults.ts';
+import { FAULT_EDGES } from '../catalogue/fault-edges.ts';
+import { FAULTS, type Fault } from '../catalogue/faults.ts';
 import { STAGES } from '../catalogue/stages.ts';
 import type { Finding } from './findings.ts';
 import { faultsRemovedWith, infer } from './infer.ts';

@@ -1,5 +1,6 @@
 import styled from 'styled-components';
-import { FAULT_EDGES, FAULTS, type Fault } from '../../core/catalogue/faults.ts';
+import { FAULT_EDGES } from '../../core/catalogue/fault-edges.ts';
+import { FAULTS, type Fault } from '../../core/catalogue/faults.ts';
 import type { Stage } from '../../core/catalogue/stages.ts';
 
 /** Columns from cause to consequence; effort stands before the swing, which it drives. */

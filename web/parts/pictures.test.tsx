@@ -1,11 +1,11 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { renderToStaticMarkup } from 'react-dom/server';
-import { readGroundCsv, writeGroundCsv } from '../../core/formats/ground-csv.ts';
+import { readGroundCsv } from '../../core/formats/ground-csv.ts';
 import { analyseGround } from '../../core/capture/ground-analysis.ts';
 import { groundTraces } from '../../core/capture/ground-traces.ts';
-import { seededRandom } from '../../core/numeric/random.ts';
 import { TYPICAL_DRIVER } from '../../core/swing/club.ts';
-import { recordGround, SOUND_GROUND } from '../../stand-ins/ground-plates/ground-plates.ts';
 import { SWING_TASKS } from '../workers/swing-tasks.ts';
 import { LoadCurve } from './ground/LoadCurve.tsx';
 import { PressureFeet } from './ground/PressureFeet.tsx';
@@ -18,9 +18,7 @@ const swing = SWING_TASKS.swing({
   club: TYPICAL_DRIVER,
   faults: [],
 });
-const capture = readGroundCsv(
-  writeGroundCsv(recordGround({ ...SOUND_GROUND, massKg: 70 }, 250, seededRandom('picture'))),
-);
+const capture = readGroundCsv(readFileSync(join(import.meta.dirname, '../../demo/samples/ground-sound.csv'), 'utf8'));
 const traces = groundTraces(capture, analyseGround(capture).bodyWeightN);
 
 describe('pictures of the swing', () => {

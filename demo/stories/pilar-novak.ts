@@ -1,0 +1,62 @@
+import { scaledPlayer } from '../../core/swing/parameters.ts';
+import { base, born, type Story } from '../story.ts';
+
+export const PILAR_NOVAK: Story = {
+  student: {
+    ...base,
+    name: 'Pilar Novak',
+    sex: 'female',
+    birthYear: born(53),
+    heightM: 1.64,
+    massKg: 61,
+    goalKind: 'win-back',
+    goalSpeedMph: 78,
+    flags: ['recent-fracture'],
+    painfulParts: ['wrist'],
+    bodyNote: 'Lead wrist broken half a year ago, healed.',
+    clearanceNote: 'Physiotherapist: half swings, no impact on mats, build up over six weeks.',
+  },
+  swingSpreadMph: 1.2,
+  clearedDaysAgo: 16,
+  todayAt: '15:00',
+  screen: {
+    trunkLead: 52,
+    trunkTrail: 50,
+    toeLead: 60,
+    toeTrail: 58,
+    balanceLead: 16,
+    balanceTrail: 17,
+    heelRaises: 14,
+  },
+  swing: () => scaledPlayer(1.64, 61, 0.58),
+  lessons: [
+    {
+      daysAgo: 23,
+      driverMph: 68.4,
+      airBlock: true,
+      airGain: 0.04,
+      note: 'Plan closed until the physiotherapist clears it.',
+      signs: { 'tension-grip': 'clear', 'tension-elbow': 'clear' },
+    },
+    {
+      daysAgo: 16,
+      driverMph: 68.9,
+      note: 'Clearance recorded: open drills only.',
+      signs: { 'tension-grip': 'clear', 'tension-elbow': 'slight' },
+      target: 'tension',
+      drills: ['quiet-setup', 'feet-together'],
+      cue: 'Let the club head feel heavy.',
+      practice: [0.8, 0.9, 0.9],
+    },
+    {
+      daysAgo: 9,
+      driverMph: 71.6,
+      repaired: 0.5,
+      witnessed: 0.95,
+      signs: { 'tension-grip': 'slight' },
+      target: 'tension',
+      drills: ['quiet-setup', 'feet-together'],
+      practice: [0.9, 0.95],
+    },
+  ],
+};

@@ -1,0 +1,67 @@
+import { scaledPlayer } from '../../core/swing/parameters.ts';
+import { base, born, type Story } from '../story.ts';
+import { cast } from '../swings.ts';
+
+export const SUNNIVA_RAO: Story = {
+  student: {
+    ...base,
+    name: 'Sunniva Rao',
+    sex: 'female',
+    handedness: 'left',
+    birthYear: born(24),
+    level: 'beginner',
+    heightM: 1.68,
+    massKg: 60,
+    goalSpeedMph: 75,
+    lens: 'free-swing',
+    kit: ['iron', 'club', 'flexible stick', 'driver'],
+  },
+  swingSpreadMph: 5.2,
+  todayAt: '16:15',
+  screen: {
+    trunkLead: 58,
+    trunkTrail: 57,
+    toeLead: 64,
+    toeTrail: 66,
+    balanceLead: 20,
+    balanceTrail: 22,
+    heelRaises: 16,
+  },
+  swing: () => cast(scaledPlayer(1.68, 60, 0.5), 0.5),
+  lessons: [
+    {
+      daysAgo: 20,
+      driverMph: 63.0,
+      feel: 'all arms',
+      signs: { 'ball-practice-freer': 'clear', 'finish-steps': 'clear' },
+      airBlock: true,
+      airGain: 0.11,
+      faceSpreadDeg: 6,
+      toeMm: 7,
+    },
+    {
+      daysAgo: 13,
+      driverMph: 61.5,
+      airBlock: true,
+      airGain: 0.1,
+      signs: { 'ball-practice-freer': 'clear' },
+      faceSpreadDeg: 6,
+      target: 'ball-bound',
+      drills: ['weight-on-string', 'upside-down-swish'],
+      cue: 'Let the end draw a circle.',
+      practice: [0.5, 0.7],
+    },
+    {
+      daysAgo: 6,
+      driverMph: 63.2,
+      airBlock: true,
+      airGain: 0.08,
+      witnessed: 0.6,
+      signs: { 'ball-practice-freer': 'slight' },
+      faceSpreadDeg: 5.5,
+      target: 'ball-bound',
+      drills: ['weight-on-string', 'upside-down-swish'],
+      practice: [0.6],
+    },
+  ],
+};
