@@ -1,7 +1,8 @@
+import type { Flags } from './flags.ts';
 import { readC3d } from '../core/formats/c3d.ts';
 
 /** `c3d`: what is in the file; with `--values` everything. */
-export function c3d(bytes: ArrayBuffer, fileName: string, flags: readonly string[]): unknown {
+export function c3d(bytes: ArrayBuffer, fileName: string, flags: Flags): unknown {
   const f = readC3d(bytes, fileName);
   const missing = Object.fromEntries(
     f.pointLabels.flatMap((label, i) => {
@@ -20,7 +21,7 @@ export function c3d(bytes: ArrayBuffer, fileName: string, flags: readonly string
     analogUnits: f.analogUnits,
     events: f.events,
     missing,
-    ...(flags.includes('--values')
+    ...(flags.values
       ? {
           points: Object.fromEntries(f.pointLabels.map((label, i) => [label, f.points[i]])),
           analog: Object.fromEntries(f.analogLabels.map((label, i) => [label, f.analog[i]])),

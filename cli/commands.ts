@@ -2,7 +2,8 @@ import { sequenceToWire } from '../api/sequence-wire.ts';
 import { analyseSequence } from '../core/capture/sequence.ts';
 import { infer } from '../core/diagnosis/infer.ts';
 import { c3d } from './c3d-command.ts';
-import { readGround, readMotion } from './capture-files.ts';
+import { readGroundFile, readMotionFile } from '../core/formats/capture-file.ts';
+import { captureOptions, type Flags } from './flags.ts';
 import { fit } from './fit-command.ts';
 import { ground } from './ground-command.ts';
 import { battery, budget, impact, optimum } from './measure-commands.ts';
@@ -17,7 +18,7 @@ import { flightSchema, inferSchema, reviewSchema } from './schemas.ts';
 /** A command that takes JSON, or one that reads a file as it is. */
 export type Command =
   | { readonly kind: 'json'; run(input: unknown): unknown }
-  | { readonly kind: 'bytes'; run(bytes: ArrayBuffer, fileName: string, flags: readonly string[]): unknown };
+  | { readonly kind: 'bytes'; run(bytes: ArrayBuffer, fileName: string, flags: Flags): unknown };
 
 function flight(input: unknown): unknown {
   const { air: givenAir, shots, ground } = checked(flightSchema, input);
@@ -93,11 +94,15 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   optimum: { kind: 'json', run: optimum },
   review: { kind: 'json', run: review },
   swing: { kind: 'json', run: swing },
-  fit: { kind: 'bytes', run: (bytes, fileName) => fit(readMotion(bytes, fileName)) },
-  ground: { kind: 'bytes', run: (bytes, fileName) => ground(readGround(bytes, fileName)) },
+  fit: { kind: 'bytes', run: (bytes, fileName, flags) => fit(readMotionFile(bytes, fileName, captureOptions(flags))) },
+  ground: {
+    kind: 'bytes',
+    run: (bytes, fileName, flags) => ground(readGroundFile(bytes, fileName, captureOptions(flags))),
+  },
   c3d: { kind: 'bytes', run: c3d },
   sequence: {
     kind: 'bytes',
-    run: (bytes, fileName) => sequenceToWire(analyseSequence(readMotion(bytes, fileName))),
+    run: (bytes, fileName, flags) =>
+      sequenceToWire(analyseSequence(readMotionFile(bytes, fileName, captureOptions(flags)))),
   },
 };

@@ -4,6 +4,7 @@ import { CannotSayError, InputError } from '../core/errors/input-error.ts';
 import { LARGEST_C3D_BYTES } from '../core/formats/c3d.ts';
 import { checkFileSize, LARGEST_FILE_BYTES } from '../core/formats/delimited.ts';
 import { COMMANDS } from './commands.ts';
+import { parseLine } from './flags.ts';
 
 const BAD_INPUT = 2;
 const CANNOT_SAY = 3;
@@ -62,7 +63,7 @@ function answerEach(run: (input: unknown) => unknown, input: unknown): unknown {
 /** Runs one command; prints one JSON value, or one line of error. @returns the exit code: 0, 2 bad input, 3 cannot say */
 export async function main(args: readonly string[]): Promise<number> {
   try {
-    const [name, file] = args.filter((a) => !a.startsWith('--'));
+    const { command: name, file, flags } = parseLine(args);
     const command = name === undefined ? undefined : COMMANDS[name];
     if (!command) {
       throw new InputError(
@@ -71,7 +72,6 @@ export async function main(args: readonly string[]): Promise<number> {
         'command',
       );
     }
-    const flags = args.slice(1).filter((a) => a.startsWith('--'));
     const { bytes, name: fileName } = read(file, command.kind === 'bytes' ? LARGEST_C3D_BYTES : LARGEST_FILE_BYTES);
     const answer =
       command.kind === 'bytes'

@@ -1,12 +1,14 @@
 import { InputError } from '../errors/input-error.ts';
 import { radToDeg } from '../units/units.ts';
 import { sampleIntervalS, SEGMENTS, type MotionCapture } from './motion.ts';
+import { LONGEST_GAP_S } from './prepare-motion.ts';
 
 /** Slower captures miss the peaks: 60 samples a second leaves about ten in the downswing's second half. */
 const LEAST_RATE_HZ = 60;
-const LONGEST_GAP_S = 0.05;
-/** A club peak below this is no swing, or not in degrees a second, rad/s. */
-const LEAST_CLUB_PEAK = 3.5;
+/** A full swing's club passes this; a putt or a chip stays below, rad/s. */
+const LEAST_CLUB_PEAK = 7;
+/** Club peaks of real swings, rad/s: a number this small under a °/s header is likely in rad/s. */
+const RADIANS_LOOK = { from: 9, to: 65 };
 /** Physical limit of a golf club, rad/s; beyond it the file is wrong. */
 const MOST_CLUB_PEAK = 70;
 const TWO_SWINGS_APART_S = 0.7;
@@ -87,10 +89,18 @@ export function checkMotion(capture: MotionCapture): void {
       'club_dps',
     );
   }
+  const peakDps = radToDeg(peak);
+  if (peakDps >= RADIANS_LOOK.from && peakDps <= RADIANS_LOOK.to) {
+    throw new InputError(
+      'unit-doubt',
+      `The club peaks at ${peakDps.toFixed(1)} °/s; a swing reaches 600 to 3,000 °/s, which is 10 to 52 rad/s. Are these radians a second? If so, say it and the file is read so; if not, it holds no swing.`,
+      'club_dps',
+    );
+  }
   if (peak < LEAST_CLUB_PEAK) {
     throw new InputError(
       'no-swing',
-      `The club peaks at ${radToDeg(peak).toFixed(1)} °/s; a swing reaches 600 to 3,000 °/s. Are these radians a second, or a file without a swing?`,
+      `The club peaks at ${peakDps.toFixed(0)} °/s: a putt, a chip or a waggle. A full swing reaches 600 to 3,000 °/s.`,
       'club_dps',
     );
   }

@@ -94,7 +94,7 @@ export function passages(
   const last = strike.lastIndexBefore;
   const armLevel = armRad && lastRise(capture.timeS, armRad, -degToRad(90 + setupArmDeg), topIndex, last);
   // Shaft against the vertical at set-up follows from arm and wrist.
-  const setupShaftDeg = setupArmDeg - (180 - setupWristDeg(capture));
+  const setupShaftDeg = noteDeg(capture, 'setup_club_deg') ?? setupArmDeg - (180 - setupWristDeg(capture));
   const delivery = clubRad && lastRise(capture.timeS, clubRad, -degToRad(90 + setupShaftDeg), topIndex, last);
   return {
     leadArmLevelBeforeStrikeS: armLevel === undefined ? undefined : strike.timeS - armLevel,

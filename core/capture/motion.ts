@@ -12,6 +12,8 @@ export interface MotionCapture {
   /** Points by name (hand, head, pelvis …): x toward the target, y toward the ball, z up, m. */
   readonly pointsM: Readonly<Record<string, readonly (readonly [number, number, number])[]>>;
   readonly notes: Readonly<Record<string, string>>;
+  /** What was filled, resampled, cut off or derived when the file was read, a sentence each. */
+  readonly repairs?: readonly string[];
 }
 
 /** Median sample interval, s. */

@@ -185,7 +185,7 @@ describe('captures that are refused', () => {
 
   test.each([
     ['curves of zeros', rates(() => 0), 'no-swing'],
-    ['radians under a degree header', rates((v) => v / 57.3), 'no-swing'],
+    ['radians under a degree header', rates((v) => v / 57.3), 'unit-doubt'],
     ['two swings', twice, 'two-swings'],
     ['a start after the top', cut(680, 1000), 'no-top'],
     ['time running backward', { ...good, timeS: backward }, 'time-order'],

@@ -172,7 +172,7 @@ export function analyseSequence(capture: MotionCapture): Sequence {
   const time = capture.timeS;
   const stepS = sampleIntervalS(capture);
   const rateHz = 1 / stepS;
-  const warnings: string[] = [];
+  const warnings: string[] = [...(capture.repairs ?? [])];
   const club = capture.ratesRadPerS.club as readonly number[];
 
   const rough = zeroLagLowPass(club, rateHz, 20);

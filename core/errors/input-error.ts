@@ -8,6 +8,8 @@ export type InputErrorCode =
   | 'empty-file'
   | 'wrong-header'
   | 'missing-unit'
+  | 'unit-doubt'
+  | 'gap'
   | 'wrong-column-count'
   | 'too-large'
   | 'time-order'

@@ -1,5 +1,6 @@
 import { InputError } from '../errors/input-error.ts';
 import { degToRad, radToDeg } from '../units/units.ts';
+import { prepareMotion } from '../capture/prepare-motion.ts';
 import { SEGMENTS, type MotionCapture, type Segment } from '../capture/motion.ts';
 import { numberCell, readDelimited, type DelimitedTable } from './delimited.ts';
 
@@ -9,11 +10,23 @@ const RATE_RANGE_DPS: [number, number] = [-6000, 6000];
 const ANGLE_RANGE_DEG: [number, number] = [-720, 720];
 const POINT = /^([a-z_]+)_(x|y|z)_m$/;
 
+/** Numbers of a column; an empty cell or the word NaN is a gap, a column without any number is refused. */
 function series(table: DelimitedTable, column: number, range: [number, number]): number[] {
+  const values = table.rows.map((row) =>
+    /^nan$/i.test(row.cells[column]) ? NaN : (numberCell(table, row, column, range) ?? NaN),
+  );
+  if (values.every(Number.isNaN)) {
+    const where = `column ${table.header[column]}`;
+    throw new InputError('missing', `${table.fileName}, ${where}: every cell is empty, expected numbers.`, where);
+  }
+  return values;
+}
+
+function times(table: DelimitedTable, column: number): number[] {
   return table.rows.map((row) => {
-    const value = numberCell(table, row, column, range);
+    const value = numberCell(table, row, column, [-1e5, 1e7]);
     if (value === undefined) {
-      const where = `line ${row.line}, column ${table.header[column]}`;
+      const where = `line ${row.line}, column time_s`;
       throw new InputError('missing', `${table.fileName}, ${where}: the cell is empty, expected a number.`, where);
     }
     return value;
@@ -40,12 +53,18 @@ function findColumn(table: DelimitedTable, name: string, unit: string): number {
   return -1;
 }
 
+/** Whether a header is that of our own motion.csv, so that no mapping is needed. */
+export const isMotionHeader = (header: readonly string[]): boolean =>
+  header.includes('time_s') && header.includes('club_dps');
+
 /**
  * Reads motion.csv: time_s, angular velocities in °/s (+ toward the target), optional angles from set-up, wrist angle
- * and points. Notes before the header (`# strike_s: 1.52`) are kept.
+ * and points. Notes before the header (`# strike_s: 1.52`) are kept. Empty cells are gaps; see `prepareMotion` for what is
+ * filled and resampled.
+ * @param ratesIn unit that the turning speeds are truly in, where the header is wrong
  * @throws InputError naming line and column
  */
-export function readMotionCsv(text: string, fileName = 'motion.csv'): MotionCapture {
+export function readMotionCsv(text: string, fileName = 'motion.csv', ratesIn: 'dps' | 'rad_s' = 'dps'): MotionCapture {
   const table = readDelimited(text, fileName);
   const time = findColumn(table, 'time', 's');
   const refuse = (missing: string): never => {
@@ -61,7 +80,8 @@ export function readMotionCsv(text: string, fileName = 'motion.csv'): MotionCapt
   const ratesRadPerS: Partial<Record<Segment, number[]>> = {};
   const anglesRad: Partial<Record<Segment, number[]>> = {};
   for (const [segment, column] of rateColumns) {
-    if (column >= 0) ratesRadPerS[segment] = series(table, column, RATE_RANGE_DPS).map(degToRad);
+    if (column >= 0)
+      ratesRadPerS[segment] = series(table, column, RATE_RANGE_DPS).map(ratesIn === 'dps' ? degToRad : (v) => v);
     const angle = table.header.indexOf(`${COLUMN_OF[segment]}_deg`);
     if (angle >= 0) anglesRad[segment] = series(table, angle, ANGLE_RANGE_DEG).map(degToRad);
   }
@@ -75,15 +95,19 @@ export function readMotionCsv(text: string, fileName = 'motion.csv'): MotionCapt
     const axes = columns.map((c) => series(table, c, [-20, 20]));
     pointsM[match[1]] = axes[0].map((x, i) => [x, axes[1][i], axes[2][i]]);
   });
-  return {
-    timeS: series(table, time, [-1e5, 1e7]),
+  return prepareMotion({
+    timeS: times(table, time),
     ratesRadPerS,
     anglesRad,
     wristRad: wrist >= 0 ? series(table, wrist, [-360, 360]).map(degToRad) : undefined,
     pointsM,
     notes: table.notes,
-  };
+    repairs: ratesIn === 'rad_s' ? ['Turning speeds were taken as radians a second, as said.'] : [],
+  });
 }
+
+/** A gap is an empty cell. */
+const cell = (value: number, digits: number): string => (Number.isNaN(value) ? '' : value.toFixed(digits));
 
 /** Writes a capture as motion.csv; the reader gives the same capture back to the printed digits. */
 export function writeMotionCsv(capture: MotionCapture): string {
@@ -105,6 +129,6 @@ export function writeMotionCsv(capture: MotionCapture): string {
     );
   }
   const notes = Object.entries(capture.notes).map(([key, value]) => `# ${key}: ${value}`);
-  const rows = capture.timeS.map((_, i) => columns.map((c) => c.values[i].toFixed(c.digits)).join(','));
+  const rows = capture.timeS.map((_, i) => columns.map((c) => cell(c.values[i], c.digits)).join(','));
   return [...notes, columns.map((c) => c.name).join(','), ...rows, ''].join('\n');
 }

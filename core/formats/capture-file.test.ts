@@ -7,8 +7,7 @@ import { analyseSequence } from '../capture/sequence.ts';
 import { SEGMENTS } from '../capture/motion.ts';
 import { must } from '../errors/must.ts';
 import { radToDeg } from '../units/units.ts';
-import { groundFromC3d, motionFromC3d } from './c3d-curves.ts';
-import { readC3d } from './c3d.ts';
+import { readGroundFile, readMotionFile } from './capture-file.ts';
 import { writeC3d } from './c3d-write.ts';
 import { readGroundCsv } from './ground-csv.ts';
 import { readMotionCsv } from './motion-csv.ts';
@@ -16,23 +15,21 @@ import { readMotionCsv } from './motion-csv.ts';
 const FIXTURES = join(import.meta.dirname, '../capture/fixtures');
 const asC3d = (rateHz: number, channels: Record<string, readonly number[]>, units: string, strikeS?: number) => {
   const labels = Object.keys(channels);
-  return readC3d(
-    writeC3d(
-      {
-        pointRateHz: rateHz,
-        frames: channels[labels[0]].length,
-        pointUnits: 'mm',
-        pointLabels: [],
-        points: [],
-        analogRateHz: rateHz,
-        analogLabels: labels,
-        analogUnits: labels.map(() => units),
-        analog: labels.map((l) => channels[l]),
-        events: strikeS === undefined ? [] : [{ label: 'Strike', timeS: strikeS }],
-      },
-      { processor: 'sgi' },
-    ).buffer,
-  );
+  return writeC3d(
+    {
+      pointRateHz: rateHz,
+      frames: channels[labels[0]].length,
+      pointUnits: 'mm',
+      pointLabels: [],
+      points: [],
+      analogRateHz: rateHz,
+      analogLabels: labels,
+      analogUnits: labels.map(() => units),
+      analog: labels.map((l) => channels[l]),
+      events: strikeS === undefined ? [] : [{ label: 'Strike', timeS: strikeS }],
+    },
+    { processor: 'sgi' },
+  ).buffer as ArrayBuffer;
 };
 
 describe('curves out of a C3D', () => {
@@ -45,7 +42,7 @@ describe('curves out of a C3D', () => {
     ['rad/s', 1],
   ])('a swing in %s gives the same sequence as its CSV', (unit, factor) => {
     const start = csv.timeS[0];
-    const capture = motionFromC3d(asC3d(240, rates(factor), unit), 'swing.c3d');
+    const capture = readMotionFile(asC3d(240, rates(factor), unit), 'swing.c3d');
     const [a, b] = [analyseSequence(csv), analyseSequence(capture)];
     expect(b.order).toEqual(a.order);
     expect(b.strike.timeS + start).toBeCloseTo(a.strike.timeS, 2);
@@ -65,12 +62,12 @@ describe('curves out of a C3D', () => {
       ]),
     );
     const file = asC3d(500, channels, '', Number(plates.notes.strike_s));
-    const [a, b] = [analyseGround(plates), analyseGround(groundFromC3d(file, 'plates.c3d'))];
+    const [a, b] = [analyseGround(plates), analyseGround(readGroundFile(file, 'plates.c3d'))];
     expect(b.leadShare.strike).toBeCloseTo(must(a.leadShare.strike), 3);
     expect(must(b.peakLeadVerticalBw).value).toBeCloseTo(must(a.peakLeadVerticalBw).value, 2);
   });
   test('no channel of ours, a unit of nobody: said', () => {
-    expect(() => motionFromC3d(asC3d(240, { EMG: [1, 2, 3] }, 'mV'), 'a.c3d')).toThrow(/no channel is named/);
-    expect(() => motionFromC3d(asC3d(240, { club: [1, 2, 3] }, 'furlong'), 'a.c3d')).toThrow(/not understood/);
+    expect(() => readMotionFile(asC3d(240, { EMG: [1, 2, 3] }, 'mV'), 'a.c3d')).toThrow(/Nothing gives the club/);
+    expect(() => readMotionFile(asC3d(240, { club: [1, 2, 3] }, 'furlong'), 'a.c3d')).toThrow(/not understood/);
   });
 });
