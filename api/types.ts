@@ -1,3 +1,4 @@
+import type { FitPrice } from '../core/swing/fit-prices.ts';
 import type { LoadVelocity } from '../core/battery/load-velocity.ts';
 import type { LimitReading, TestRatio } from '../core/battery/ratios.ts';
 import type { DiagnosedFault } from '../core/diagnosis/diagnose.ts';
@@ -80,6 +81,27 @@ export interface ShotPage {
 export interface CurvesWire {
   timeS: number[];
   dps: Partial<Record<'hips' | 'chest' | 'leadArm' | 'club', number[]>>;
+  /** Angles from set-up, + toward the target. */
+  deg?: Partial<Record<'hips' | 'chest' | 'leadArm' | 'club', number[]>>;
+  wristDeg?: number[];
+}
+
+/** Price of one fault in a fitted swing; the gain in m/s. */
+export interface FitWire {
+  prices: FitPrice[];
+  residuals: Record<string, number>;
+  clubSpeedMps: number;
+}
+
+/** One swing with what was taken of it, laid over each other at the strike. */
+export interface SwingWire {
+  id: string;
+  shotId: string | null;
+  motionId: string | null;
+  groundId: string | null;
+  /** How much later a record is to be laid against the strike, s. */
+  motionShiftS: number;
+  groundShiftS: number;
 }
 
 export interface MotionWire {
@@ -87,6 +109,16 @@ export interface MotionWire {
   fileName: string;
   sequence: SequenceWire;
   curves: CurvesWire;
+  fit: FitWire | null;
+}
+
+/** A captured swing in a list. */
+export interface StudentMotionWire {
+  id: string;
+  lessonId: string;
+  startsAt: string;
+  club: string;
+  fileName: string;
 }
 
 /** Ground of one swing: figures in SI and curves for the picture. */
@@ -115,6 +147,7 @@ export interface BlockWire {
   shots: ShotWire[];
   motions: MotionWire[];
   grounds: GroundWire[];
+  swings: SwingWire[];
 }
 
 export interface SeenSignWire {

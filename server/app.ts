@@ -6,7 +6,6 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { accountRoutes, openAccountRoutes, requireSignIn } from './accounts/routes.ts';
 import { blockRoutes } from './blocks/routes.ts';
-import { groundRoutes } from './captures/ground-records.ts';
 import { captureRoutes } from './captures/routes.ts';
 import { shotImportRoutes } from './captures/shot-imports.ts';
 import type { Db } from './db/connection.ts';
@@ -20,6 +19,7 @@ import { planRoutes } from './plans/routes.ts';
 import { practiceRoutes } from './practice/routes.ts';
 import { shotRoutes } from './shots/routes.ts';
 import { studentRoutes } from './students/routes.ts';
+import { swingRoutes } from './swings/routes.ts';
 import { todayRoutes } from './today/routes.ts';
 
 export interface AppOptions {
@@ -92,7 +92,6 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', json, practiceRoutes(services));
   api.use(requireSignIn(services));
   api.use('/', captureRoutes(services));
-  api.use('/', groundRoutes(services));
   api.use('/', shotImportRoutes(services));
   api.use(json);
   api.use('/', accountRoutes(services));
@@ -101,6 +100,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', lessonRoutes(services));
   api.use('/', blockRoutes(services));
   api.use('/', shotRoutes(services));
+  api.use('/', swingRoutes(services));
   api.use('/', deviceRoutes(services));
   api.use('/', diagnosisRoutes(services));
   api.use('/', planRoutes(services));

@@ -72,6 +72,11 @@ export class TestServer {
     return body === undefined ? req : req.send(body as object);
   }
 
+  uploadBytes(path: string, bytes: Uint8Array, cookie = this.cookie) {
+    const req = this.http.post(`/api${path}`).set('Cookie', cookie).set('Content-Type', 'application/octet-stream');
+    return req.send(Buffer.from(bytes));
+  }
+
   upload(path: string, text: string, cookie = this.cookie) {
     return this.http.post(`/api${path}`).set('Cookie', cookie).set('Content-Type', 'text/csv').send(text);
   }

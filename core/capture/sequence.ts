@@ -45,7 +45,13 @@ export interface Sequence {
   readonly tempoRatio?: number;
   readonly warnings: readonly string[];
   /** Smoothed curves up to the strike, for pictures. */
-  readonly curves: { readonly timeS: readonly number[]; readonly ratesRadPerS: Partial<Record<Segment, number[]>> };
+  readonly curves: {
+    readonly timeS: readonly number[];
+    readonly ratesRadPerS: Partial<Record<Segment, number[]>>;
+    /** Measured angles from set-up, or summed turning speeds where the file has none. */
+    readonly anglesRad: Partial<Record<Segment, readonly number[]>>;
+    readonly wristRad?: readonly number[];
+  };
 }
 
 interface Smoothed {
@@ -262,6 +268,11 @@ export function analyseSequence(capture: MotionCapture): Sequence {
     separation: separationOf(capture, strike, segments, angleOf('hips')?.angle, angleOf('chest')?.angle),
     tempoRatio: backswingS === undefined ? undefined : backswingS / downswingS,
     warnings,
-    curves: { timeS: time.slice(0, strike.lastIndexBefore + 1).map((t) => t - strike.timeS), ratesRadPerS },
+    curves: {
+      timeS: time.slice(0, strike.lastIndexBefore + 1).map((t) => t - strike.timeS),
+      ratesRadPerS,
+      anglesRad: Object.fromEntries(SEGMENTS.map((s) => [s, angleOf(s)?.angle.slice(0, strike.lastIndexBefore + 1)])),
+      wristRad: capture.wristRad?.slice(0, strike.lastIndexBefore + 1),
+    },
   };
 }

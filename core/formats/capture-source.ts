@@ -82,8 +82,9 @@ export function sourceFromTable(text: string, fileName: string): CaptureSource |
   };
 }
 
-/** Names by which a mapping is remembered: the same set of labels gives the same text. */
-export const sourceLabels = (source: CaptureSource): string[] => [
+/** Names by which a mapping is remembered: the same labels of the same kind of file. */
+export const sourceLabels = (source: CaptureSource, kind: string): string[] => [
+  `capture of ${kind}`,
   ...source.channels.map((c) => `${c.label} [${c.unit}]`),
   ...source.points.map((p) => `${p.label} (point)`),
 ];

@@ -3,9 +3,12 @@ import { fittedSwing, type SwingFit } from './fit.ts';
 import { clubHeadSpeedMps } from './model.ts';
 import type { SwingParameters } from './parameters.ts';
 
+/** Faults that a fit to one captured swing can price. */
+export const FIT_FAULTS = ['short-turn', 'early-release', 'arms-first', 'body-stall'] as const;
+
 /** What one fault of a fitted swing costs: the fitted player against the same player with that one thing put right. */
 export interface FitPrice {
-  readonly id: 'short-turn' | 'early-release' | 'arms-first' | 'body-stall';
+  readonly id: (typeof FIT_FAULTS)[number];
   readonly amount: number;
   readonly unit: '°' | '%' | 'ms';
   readonly gainMps: number;

@@ -25,4 +25,4 @@ export const newToken = (bytes = 16): string => randomBytes(bytes).toString('bas
 /** What is stored of a token. */
 export const tokenHash = (token: string): string => createHash('sha256').update(token).digest('hex');
 
-export const contentHash = (content: string): string => createHash('sha256').update(content).digest('hex');
+export const contentHash = (content: string | Uint8Array): string => createHash('sha256').update(content).digest('hex');

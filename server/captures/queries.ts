@@ -1,7 +1,8 @@
 import type { SequenceWire } from '../../api/sequence-wire.ts';
-import type { CurvesWire, ImportWire } from '../../api/types.ts';
+import type { CurvesWire, FitWire, ImportWire, MotionWire, StudentMotionWire } from '../../api/types.ts';
 import type { Measurement } from '../../core/diagnosis/findings.ts';
 import type { ColumnMapping } from '../../core/formats/shot-columns.ts';
+import { contentHash } from '../accounts/secrets.ts';
 import type { Db, Row } from '../db/connection.ts';
 
 export interface ImportRow extends Row {
@@ -39,12 +40,24 @@ export const insertImport = (
     hash: string;
     rowCount: number;
     madeBlocks?: readonly string[];
+    /** The file as it came, where what is kept was read out of it. */
+    original?: Uint8Array;
   },
 ): Promise<unknown> =>
   db.query(
-    `insert into imports (id, practice_id, block_id, kind, file_name, content_hash, row_count, made_blocks)
-     values ($1,$2,$3,$4,$5,$6,$7,$8)`,
-    [row.id, practiceId, row.blockId, row.kind, row.fileName, row.hash, row.rowCount, row.madeBlocks ?? []],
+    `insert into imports (id, practice_id, block_id, kind, file_name, content_hash, row_count, made_blocks, original)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9)`,
+    [
+      row.id,
+      practiceId,
+      row.blockId,
+      row.kind,
+      row.fileName,
+      row.hash,
+      row.rowCount,
+      row.madeBlocks ?? [],
+      row.original ?? null,
+    ],
   );
 
 export const importsOfLesson = async (db: Db, practiceId: string, lessonId: string): Promise<ImportWire[]> =>
@@ -88,20 +101,23 @@ export async function undoImport(db: Db, practiceId: string, id: string): Promis
   return row.lesson_id;
 }
 
-export const mappingFor = async (db: Db, practiceId: string, headerHash: string): Promise<ColumnMapping | undefined> =>
-  (
-    await db.query<{ mapping: ColumnMapping }>(
-      'select mapping from column_mappings where practice_id = $1 and header_hash = $2',
-      [practiceId, headerHash],
-    )
-  )[0]?.mapping;
+/** Key of a file's labels: the same names in the same order. */
+export const headerHash = (header: readonly string[]): string => contentHash(header.join('\u001f'));
 
-export const rememberMapping = (
+/** What an earlier file with these labels was taken as. */
+export const mappingFor = async <T = ColumnMapping>(
   db: Db,
   practiceId: string,
   headerHash: string,
-  mapping: ColumnMapping,
-): Promise<unknown> =>
+): Promise<T | undefined> =>
+  (
+    await db.query<{ mapping: T }>('select mapping from column_mappings where practice_id = $1 and header_hash = $2', [
+      practiceId,
+      headerHash,
+    ])
+  )[0]?.mapping;
+
+export const rememberMapping = (db: Db, practiceId: string, headerHash: string, mapping: unknown): Promise<unknown> =>
   db.query(
     `insert into column_mappings (practice_id, header_hash, mapping) values ($1, $2, $3)
      on conflict (practice_id, header_hash) do update set mapping = excluded.mapping, saved_at = now()`,
@@ -115,7 +131,16 @@ export interface MotionRow extends Row {
   sequence: SequenceWire;
   curves: CurvesWire;
   measurements: Measurement[];
+  fit: FitWire | null;
 }
+
+export const motionToWire = (m: MotionRow): MotionWire => ({
+  id: m.id,
+  fileName: m.file_name,
+  sequence: m.sequence,
+  curves: m.curves,
+  fit: m.fit,
+});
 
 export const insertMotion = (
   db: Db,
@@ -158,7 +183,43 @@ export const motionContent = async (db: Db, practiceId: string, id: string): Pro
 
 export const motionsOfLesson = (db: Db, practiceId: string, lessonId: string): Promise<MotionRow[]> =>
   db.query<MotionRow>(
-    `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements from motions m
+    `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements, m.fit from motions m
      join live_blocks b on b.id = m.block_id where m.practice_id = $1 and b.lesson_id = $2 order by m.created_at, m.id`,
     [practiceId, lessonId],
   );
+
+/** Keeps the fit of a captured swing. @returns its lesson, undefined where the swing is not of this practice */
+export const saveFit = async (db: Db, practiceId: string, id: string, fit: FitWire): Promise<string | undefined> =>
+  (
+    await db.query<{ lesson_id: string }>(
+      `update motions m set fit = $3 from live_blocks b
+       where m.practice_id = $1 and m.id = $2 and b.id = m.block_id returning b.lesson_id`,
+      [practiceId, id, JSON.stringify(fit)],
+    )
+  )[0]?.lesson_id;
+
+/** Captured swings of a student, newest lesson first, without their curves. */
+export const motionsOfStudent = async (db: Db, practiceId: string, studentId: string): Promise<StudentMotionWire[]> =>
+  (
+    await db.query<{ id: string; lesson_id: string; starts_at: Date; club: string; file_name: string }>(
+      `select m.id, b.lesson_id, l.starts_at, b.club, m.file_name from motions m
+       join live_blocks b on b.id = m.block_id join lessons l on l.id = b.lesson_id
+       where m.practice_id = $1 and l.student_id = $2 order by l.starts_at desc, m.created_at, m.id limit 200`,
+      [practiceId, studentId],
+    )
+  ).map((r) => ({
+    id: r.id,
+    lessonId: r.lesson_id,
+    startsAt: r.starts_at.toISOString(),
+    club: r.club,
+    fileName: r.file_name,
+  }));
+
+export const motionRow = async (db: Db, practiceId: string, id: string): Promise<MotionRow | undefined> =>
+  (
+    await db.query<MotionRow>(
+      `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements, m.fit from motions m
+       join live_blocks b on b.id = m.block_id where m.practice_id = $1 and m.id = $2`,
+      [practiceId, id],
+    )
+  )[0];

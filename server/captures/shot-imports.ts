@@ -12,14 +12,12 @@ import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { insertShots, type NewShot } from '../shots/queries.ts';
 import { importTarget, refuseCopy } from './import-target.ts';
-import { insertImport, mappingFor, rememberMapping, undoImport } from './queries.ts';
+import { headerHash, insertImport, mappingFor, rememberMapping, undoImport } from './queries.ts';
 
 /** Rows in one statement: larger ones hold the database longer than a live shot should wait. */
 const ROWS_AT_ONCE = 2000;
 /** JSON around the text of a file needs a little more room than the file. */
 const LARGEST_BODY_BYTES = Math.round(1.4 * LARGEST_FILE_BYTES);
-
-const headerHash = (header: readonly string[]): string => contentHash(header.join('\u001f'));
 
 /** Rows without a time keep their order by one second each from the start of the lesson. */
 const struckAt = (timeIso: string | undefined, startsAt: Date, index: number): string =>

@@ -41,10 +41,10 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
     if (error instanceof CannotSayError) {
       return send(res, 422, error.code, `${error.message} Missing: ${error.missing}.`);
     }
-    const e = error as { type?: string; status?: number; message?: string };
+    const e = error as { type?: string; limit?: number };
     if (e.type === 'entity.too.large') {
       res.set('Connection', 'close');
-      const mb = (LARGEST_FILE_BYTES / 1024 / 1024).toFixed(0);
+      const mb = ((e.limit ?? LARGEST_FILE_BYTES) / 1024 / 1024).toFixed(0);
       return send(
         res,
         413,

@@ -2,7 +2,7 @@ import type { BlockWire, LessonAnswer, ShotWire } from '../../api/types.ts';
 import { blockStatistics } from '../../core/review/block-statistics.ts';
 import { blockTrend } from '../../core/review/compare-blocks.ts';
 import { groundsOfLesson, groundToWire, type GroundRow } from '../captures/ground-records.ts';
-import { motionsOfLesson, type MotionRow } from '../captures/queries.ts';
+import { motionsOfLesson, motionToWire, type MotionRow } from '../captures/queries.ts';
 import type { Db } from '../db/connection.ts';
 import { signsOf } from '../diagnosis/queries.ts';
 import { notFound } from '../http/problem.ts';
@@ -15,6 +15,7 @@ import { valuesToWire } from '../../core/formats/shot-fields.ts';
 import { shotCounts, shotsOfLesson, valuesOf, type ShotRow } from '../shots/queries.ts';
 import { importsOfLesson } from '../captures/queries.ts';
 import { waitingShots } from '../feed/queries.ts';
+import { swingsOfLesson, swingToWire, type SwingRow } from '../swings/queries.ts';
 import { lessonRow, lessonsOf, type LessonRow } from './queries.ts';
 
 /** A lesson with everything measured in it, as rows. */
@@ -25,6 +26,7 @@ export interface LessonData {
   readonly shots: readonly ShotRow[];
   readonly motions: readonly MotionRow[];
   readonly grounds: readonly GroundRow[];
+  readonly swings: readonly SwingRow[];
   /** Shots in each block, also those beyond the newest 2,000 that are carried about. */
   readonly counts: ReadonlyMap<string, number>;
 }
@@ -42,6 +44,7 @@ export async function loadLesson(db: Db, practiceId: string, lessonId: string): 
     shots: await shotsOfLesson(db, practiceId, lessonId),
     motions: await motionsOfLesson(db, practiceId, lessonId),
     grounds: await groundsOfLesson(db, practiceId, lessonId),
+    swings: await swingsOfLesson(db, practiceId, lessonId),
     counts: await shotCounts(db, practiceId, lessonId),
   };
 }
@@ -80,9 +83,8 @@ function blockToWire(block: BlockRow, data: LessonData): BlockWire {
     statistics: blockStatistics(shots.map((s) => ({ values: valuesOf(s), setAside: s.set_aside_reason !== null }))),
     shots: shots.slice(-LESSON_SHOTS).map(shotToWire),
     grounds: data.grounds.filter((g) => g.block_id === block.id).map(groundToWire),
-    motions: data.motions
-      .filter((m) => m.block_id === block.id)
-      .map((m) => ({ id: m.id, fileName: m.file_name, sequence: m.sequence, curves: m.curves })),
+    motions: data.motions.filter((m) => m.block_id === block.id).map(motionToWire),
+    swings: data.swings.filter((s) => s.block_id === block.id).map(swingToWire),
   };
 }
 
