@@ -42,7 +42,11 @@ export const captureQuerySchema = importQuerySchema.shape({
         return NaN;
       }
     })
-    .test('mapping', 'mapping must be JSON that names channels, points and axes', (v) => v === undefined || captureMappingSchema.isValidSync(v)),
+    .test(
+      'mapping',
+      'mapping must be JSON that names channels, points and axes',
+      (v) => v === undefined || captureMappingSchema.isValidSync(v),
+    ),
   remember: yup.boolean().default(false),
 });
 

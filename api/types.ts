@@ -88,8 +88,8 @@ export interface CurvesWire {
 
 /** Price of one fault in a fitted swing; the gain in m/s. */
 export interface FitWire {
-  prices: FitPrice[];
-  residuals: Record<string, number>;
+  prices: readonly FitPrice[];
+  residuals: Readonly<Record<string, number>>;
   clubSpeedMps: number;
 }
 

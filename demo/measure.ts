@@ -3,7 +3,7 @@ import { format } from 'date-fns';
 import type { Circumstances } from '../api/measure-schemas.ts';
 import type { LessonAnswer } from '../api/types.ts';
 import { ISOLATION_TESTS, type IsolationTest } from '../core/catalogue/isolation-tests.ts';
-import type { Random } from '../core/numeric/random.ts';
+import { seededRandom, type Random } from '../core/numeric/random.ts';
 import { LIMITED_SHARES, shareOfSpeed, type LimitedKind } from '../stand-ins/range-monitor/hidden-shares.ts';
 import type { DemoClient } from './client.ts';
 import { groundFile, lessonRandom, motionFile, shotsFile, truePlayer } from './files.ts';
@@ -125,19 +125,24 @@ export async function measure(
     shotsFile(driver, true, at(8), random),
     fileName(m, 'driver'),
   );
-  await client.call(
-    'POST',
-    `/blocks/${blockId}/imports/motion?id=${randomUUID()}&name=${fileName(m, 'swing')}`,
-    motionFile(story, lesson, random),
-    'text/csv',
-  );
-  if (lesson.ground) {
-    await client.call(
+  const capture = (kind: 'motion' | 'ground', name: string, text: string): Promise<{ id: string }> =>
+    client.call(
       'POST',
-      `/blocks/${blockId}/imports/ground?id=${randomUUID()}&name=${fileName(m, 'ground')}`,
-      groundFile(story, lesson, random),
+      `/blocks/${blockId}/imports/${kind}?id=${randomUUID()}&name=${fileName(m, name)}`,
+      text,
       'text/csv',
     );
+  const motion = await capture('motion', 'swing', motionFile(story, lesson, random));
+  if (lesson.ground) {
+    const ground = await capture('ground', 'ground', groundFile(story, lesson, random));
+    const parts = { motionId: motion.id, groundId: ground.id };
+    await client.call('POST', `/blocks/${blockId}/swings`, { id: randomUUID(), ...parts });
+    // Two more swings of the block from a stream of their own, so that the rest of the day stays as it is.
+    const more = seededRandom(`${story.student.name} ${index} more swings`);
+    for (const name of ['swing-2', 'swing-3']) {
+      const repaired = (lesson.repaired ?? 0) + 0.12 * more.normal();
+      await capture('motion', name, motionFile(story, { ...lesson, repaired }, more));
+    }
   }
   if (lesson.airBlock) {
     await addBlock(

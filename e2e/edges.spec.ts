@@ -19,7 +19,7 @@ test('bad files are refused with place and reason, and nothing is kept', async (
   await panel.getByRole('button', { name: 'Not now' }).click();
   await send('Import shots', textFile('b.csv', ''));
   await expect(alert).toContainText('b.csv is empty');
-  await send('Import motion.csv', textFile('c.csv', 'time_s,club_dps\n0,0\n'));
+  await send('Import a captured swing', textFile('c.csv', 'time_s,club_dps\n0,0\n'));
   await expect(alert).toContainText('needs at least 30');
   await send('Import shots', {
     name: 'big.csv',

@@ -82,7 +82,7 @@ test('a first lesson, end to end: from a student to a verified gain', async ({ p
   });
 
   await test.step('Measure: a captured swing is read', async () => {
-    await choose(page, 'Import motion.csv', textFile('swing.csv', CAST));
+    await choose(page, 'Import a captured swing', textFile('swing.csv', CAST));
     await expect(page.getByRole('heading', { name: 'Sequence' })).toBeVisible();
     await expect(page.getByText(/Peaks: hips/)).toBeVisible();
     await page.getByRole('button', { name: 'Show the numbers' }).click();

@@ -199,7 +199,7 @@ test('ground of a swing: imported, drawn, and in the ledger', async ({ page, app
   await addStudent(page, app, 'Ground Gum');
   await startBlock(page);
   const text = readFileSync(join(ROOT, 'demo/samples/ground-hanging-back.csv'), 'utf8');
-  await choose(page, 'Import ground.csv', textFile('hang.csv', text));
+  await choose(page, 'Import its ground', textFile('hang.csv', text));
   const panel = page.getByRole('region', { name: 'Ground, hang.csv' });
   await expect(panel).toContainText(/The lead foot carries 3\d % at the top and 5\d % at strike/);
   await expect(panel.getByRole('img', { name: /Way of the pressure under trail and lead foot/ })).toBeVisible();

@@ -82,9 +82,13 @@ export function sourceFromTable(text: string, fileName: string): CaptureSource |
   };
 }
 
+/** Names that go into the key of a mapping. */
+const MOST_LABELS = 200;
+
 /** Names by which a mapping is remembered: the same labels of the same kind of file. */
-export const sourceLabels = (source: CaptureSource, kind: string): string[] => [
-  `capture of ${kind}`,
-  ...source.channels.map((c) => `${c.label} [${c.unit}]`),
-  ...source.points.map((p) => `${p.label} (point)`),
-];
+export const sourceLabels = (source: CaptureSource, kind: string): string[] =>
+  [
+    `capture of ${kind}`,
+    ...source.channels.map((c) => `${c.label} [${c.unit}]`),
+    ...source.points.map((p) => `${p.label} (point)`),
+  ].slice(0, MOST_LABELS);

@@ -40,7 +40,7 @@ const away = (): ApiError =>
     where: '',
   });
 
-/** Calls the API; JSON in and out, or a text body for files. */
+/** Calls the API; JSON in and out, or text or bytes of a file. */
 export async function call<T>(
   method: string,
   path: string,
@@ -53,7 +53,7 @@ export async function call<T>(
       method,
       headers: body === undefined ? undefined : { 'content-type': contentType },
       body:
-        body === undefined ? undefined : contentType === 'application/json' ? JSON.stringify(body) : (body as string),
+        body === undefined ? undefined : contentType === 'application/json' ? JSON.stringify(body) : (body as BodyInit),
     });
   } catch {
     setReachable(false);

@@ -1,6 +1,6 @@
 import type { Air } from '../../core/flight/air.ts';
 import type { Ground } from '../../core/flight/bounce.ts';
-import { Choice } from '../parts/controls.tsx';
+import { Choice } from '../parts/chips.tsx';
 import { Knob } from '../parts/Knob.tsx';
 
 /** Height, temperature and wind along the target; `all` adds cross wind, pressure and humidity. */

@@ -4,7 +4,8 @@ import { readShotsCsv } from '../../core/formats/shots-csv.ts';
 import type { Handedness } from '../../core/units/units.ts';
 import { messageOf } from '../app/api.ts';
 import { BudgetPanel } from '../parts/BudgetPanel.tsx';
-import { Button, Choice, TextField } from '../parts/controls.tsx';
+import { Choice } from '../parts/chips.tsx';
+import { Button, TextField } from '../parts/controls.tsx';
 import { Card, Notice, Row, Soft } from '../parts/layout.tsx';
 
 const EXAMPLE = `club,club_speed_mph,ball_speed_mph,launch_deg,launch_direction_deg,spin_rpm,spin_axis_deg,attack_deg,path_deg,face_deg,impact_toe_mm,impact_high_mm

@@ -8,7 +8,7 @@ import { launchOut } from '../../core/impact/optimum.ts';
 import { degToRad, radPerSToRpm, radToDeg } from '../../core/units/units.ts';
 import { useUnits } from '../app/session.tsx';
 import { spelled } from '../app/shot-values.ts';
-import { Choice } from '../parts/controls.tsx';
+import { Choice } from '../parts/chips.tsx';
 import { FACE_OUTLINE, strikeInWords } from '../parts/FaceMap.tsx';
 import { Card, Facts, Soft } from '../parts/layout.tsx';
 import { Columns, Knob } from '../parts/Knob.tsx';

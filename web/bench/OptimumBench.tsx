@@ -5,7 +5,7 @@ import type { OptimumFor } from '../../core/impact/optimum.ts';
 import { degToRad, radPerSToRpm, radToDeg } from '../../core/units/units.ts';
 import { useUnits } from '../app/session.tsx';
 import { spelled } from '../app/shot-values.ts';
-import { Choice } from '../parts/controls.tsx';
+import { Choice } from '../parts/chips.tsx';
 import { Card, DataTable, Facts, Failed, Sentence, Soft, Waiting } from '../parts/layout.tsx';
 import { useTask } from '../workers/run.ts';
 import { Columns, Knob } from '../parts/Knob.tsx';

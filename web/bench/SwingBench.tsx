@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Sex } from '../../core/catalogue/norms.ts';
-import { Choice } from '../parts/controls.tsx';
+import { Choice } from '../parts/chips.tsx';
 import { Card, Grid } from '../parts/layout.tsx';
 import { WhatIf } from '../parts/swing/WhatIf.tsx';
 import { Knob } from '../parts/Knob.tsx';

@@ -2,10 +2,12 @@ import { useEffect, useRef, useState } from 'react';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { FIT_NAMES, type FitName } from '../../core/swing/fit.ts';
 import type { Player } from '../../core/swing/player.ts';
-import type { MotionWire } from '../../api/types.ts';
+import type { FitWire, MotionWire } from '../../api/types.ts';
+import { call } from '../app/api.ts';
 import { useUnits } from '../app/session.tsx';
 import { Button } from '../parts/controls.tsx';
 import { DataTable, Failed, Row, Sentence, Soft } from '../parts/layout.tsx';
+import { useLessonWrite } from './data.ts';
 import { runAlone } from '../workers/run.ts';
 import type { FittedSwing } from '../workers/swing-tasks.ts';
 
@@ -35,12 +37,10 @@ async function fileOf(id: string): Promise<string> {
   return res.text();
 }
 
-/** What the fit says: prices first, then how well each curve is met, then the drives with what is weakly known. */
-function Fitted({ fit }: { fit: FittedSwing }) {
+/** Prices of a fitted swing as a sentence and a table. */
+function FittedPrices({ prices }: { prices: FitWire['prices'] }) {
   const units = useUnits();
-  const prices = [...fit.prices].filter((p) => p.amount > 0).sort((a, b) => b.gainMps - a.gainMps);
-  const first = prices[0];
-  const weak = FIT_NAMES.filter((n) => fit.values[n].weak);
+  const first = [...prices].filter((p) => p.amount > 0).sort((a, b) => b.gainMps - a.gainMps)[0];
   return (
     <>
       <Sentence data-testid="fit-sentence">
@@ -74,6 +74,16 @@ function Fitted({ fit }: { fit: FittedSwing }) {
           ))}
         </tbody>
       </DataTable>
+      <Soft>These prices stand in the ledger in place of those from typical amounts.</Soft>
+    </>
+  );
+}
+
+/** How well each curve is met, and the drives with what is weakly known. */
+function FittedDrives({ fit }: { fit: FittedSwing }) {
+  const weak = FIT_NAMES.filter((n) => fit.values[n].weak);
+  return (
+    <>
       <Soft>
         Misfit as a share of each peak:{' '}
         {Object.entries(fit.residuals)
@@ -103,12 +113,14 @@ function Fitted({ fit }: { fit: FittedSwing }) {
 }
 
 /** The swing model fitted to one captured swing, in a worker of its own, with a bar and a stop. */
-export function FitPanel({ motion, player }: { motion: MotionWire; player: Player }) {
+export function FitPanel({ motion, player, lessonId }: { motion: MotionWire; player: Player; lessonId: string }) {
+  const keep = useLessonWrite(lessonId, (fit: FitWire) => call('PUT', `/motions/${motion.id}/fit`, fit));
   const [done, setDone] = useState<number | null>(null);
   const [fit, setFit] = useState<FittedSwing | null>(null);
   const [error, setError] = useState<unknown>(null);
   const stop = useRef<(() => void) | null>(null);
   useEffect(() => () => stop.current?.(), []);
+  const prices = fit?.prices ?? (done === null ? motion.fit?.prices : undefined);
   const start = async (): Promise<void> => {
     setError(null);
     setFit(null);
@@ -117,7 +129,10 @@ export function FitPanel({ motion, player }: { motion: MotionWire; player: Playe
       const text = await fileOf(motion.id);
       const job = runAlone('fit', { text, fileName: motion.fileName, player }, setDone);
       stop.current = job.stop;
-      setFit(await job.answer);
+      const fitted = await job.answer;
+      setFit(fitted);
+      const { prices, residuals, clubSpeedMps } = fitted;
+      keep.mutate({ prices, residuals, clubSpeedMps });
     } catch (e) {
       setError(e);
     }
@@ -127,7 +142,7 @@ export function FitPanel({ motion, player }: { motion: MotionWire; player: Playe
     <>
       <Row>
         {done === null ? (
-          <Button onPress={() => void start()}>{fit ? 'Fit it again' : 'Fit the swing model to it'}</Button>
+          <Button onPress={() => void start()}>{prices ? 'Fit it again' : 'Fit the swing model to it'}</Button>
         ) : (
           <>
             <progress value={Math.min(done, USUAL_SIMULATIONS)} max={USUAL_SIMULATIONS} aria-label="Fitting" />
@@ -143,7 +158,9 @@ export function FitPanel({ motion, player }: { motion: MotionWire; player: Playe
         )}
       </Row>
       {error ? <Failed error={error} /> : null}
-      {fit ? <Fitted fit={fit} /> : null}
+      {keep.error ? <Failed error={keep.error} /> : null}
+      {prices ? <FittedPrices prices={prices} /> : null}
+      {fit ? <FittedDrives fit={fit} /> : null}
     </>
   );
 }

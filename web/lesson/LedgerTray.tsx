@@ -67,7 +67,8 @@ function PriceLine({ prices, fault }: { prices: LedgerPrices | null | undefined;
   return (
     <small data-testid={`price-${fault}`}>
       worth <b>{units.speed(price.gainMps)}</b> ({units.speedFigure(price.intervalMps[0])} to{' '}
-      {units.speedFigure(price.intervalMps[1])}){measured ? '' : ', amount not measured'}
+      {units.speedFigure(price.intervalMps[1])})
+      {price.fitted ? ', from the fitted swing' : measured ? '' : ', amount not measured'}
     </small>
   );
 }

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import { NavLink, useSearchParams } from 'react-router';
 import type { LessonAnswer } from '../../api/types.ts';
-import { Choice } from '../parts/controls.tsx';
+import { Choice } from '../parts/chips.tsx';
 import { Soft, Waiting } from '../parts/layout.tsx';
 import { ViewLinks } from '../parts/ViewLinks.tsx';
 import { blockName } from './block-name.ts';

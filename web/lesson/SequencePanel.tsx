@@ -1,9 +1,17 @@
-import { lazy, Suspense } from 'react';
-import type { MotionWire } from '../../api/types.ts';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import styled from 'styled-components';
+import type { LessonAnswer, MotionWire } from '../../api/types.ts';
 import { sequenceSentence } from '../../core/capture/sentence.ts';
 import type { Player } from '../../core/swing/player.ts';
+import { Knob } from '../parts/Knob.tsx';
 import { Card, Facts, Notice, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
+import { SavePicture } from '../parts/SavePicture.tsx';
+import { drawnFromCurves } from '../parts/swing/captured-drawing.ts';
+import { sampleAt } from '../parts/swing/SwingCurves.tsx';
+import { SwingFigure } from '../parts/swing/SwingFigure.tsx';
+import { WristCurve } from '../parts/swing/WristCurve.tsx';
 import { FitPanel } from './FitPanel.tsx';
+import { LayOver, NONE, useGhost } from './measure/LayOver.tsx';
 
 const SequenceChart = lazy(() => import('../parts/SequenceChart.tsx').then((m) => ({ default: m.SequenceChart })));
 
@@ -13,10 +21,20 @@ const STRIKE_FROM = {
   'club-angle': 'club passing its set-up angle',
   'club-peak': 'the club’s own peak',
 } as const;
+const Beside = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 240px);
+  gap: var(--s4);
+  align-items: start;
+  @media (max-width: 1000px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+/** Where the cursor stands first: in the delivery, s before strike. */
+const FIRST_CURSOR_S = 0.06;
 
-/** One captured swing: the sentence, the curves, and the release and tempo as figures. */
-export function SequencePanel({ motion, player }: { motion: MotionWire; player: Player }) {
-  const s = motion.sequence;
+/** Tempo, gains, slowing, release and separation as figures. */
+function factsOf(s: MotionWire['sequence']): [string, string][] {
   const facts: [string, string][] = [];
   if (s.tempoRatio !== undefined) facts.push(['backswing : downswing', `${s.tempoRatio.toFixed(1)} : 1`]);
   facts.push(['downswing', `${s.topBeforeStrikeMs.toFixed(0)} ms`]);
@@ -35,6 +53,30 @@ export function SequencePanel({ motion, player }: { motion: MotionWire; player: 
     facts.push(['release starts', `${r.startBeforeStrikeMs.toFixed(0)} ms before strike`]);
   }
   if (s.separation) facts.push(['stretch', `${s.separation.stretchDeg.toFixed(1)}°`]);
+  return facts;
+}
+
+/**
+ * One captured swing: the sentence, the curves with a moment that a stick figure follows, the wrist angle, another swing laid
+ * over, the figures, and the fit of the model.
+ */
+export function SequencePanel({
+  motion,
+  player,
+  lesson,
+}: {
+  motion: MotionWire;
+  player: Player;
+  lesson: LessonAnswer;
+}) {
+  const s = motion.sequence;
+  const [cursorS, setCursorS] = useState(FIRST_CURSOR_S);
+  const [otherId, setOtherId] = useState(NONE);
+  const ghost = useGhost(otherId);
+  const other = otherId === NONE ? undefined : ghost.data;
+  const drawn = useMemo(() => drawnFromCurves(motion.curves), [motion.curves]);
+  const drawnOther = useMemo(() => (other ? drawnFromCurves(other.curves) : undefined), [other]);
+  const longest = Math.min(1, -motion.curves.timeS[0]);
   return (
     <Card aria-label={`Sequence, ${motion.fileName}`}>
       <Spread>
@@ -45,11 +87,43 @@ export function SequencePanel({ motion, player }: { motion: MotionWire; player: 
       </Spread>
       <Sentence>{sequenceSentence(s)}</Sentence>
       <Suspense fallback={<Waiting what="the chart" />}>
-        <SequenceChart motion={motion} />
+        <SequenceChart motion={motion} ghost={other?.curves} cursorS={cursorS} />
       </Suspense>
-      <Facts items={facts} />
+      <Knob
+        label="moment"
+        value={-1000 * cursorS}
+        onChange={(ms) => setCursorS(-ms / 1000)}
+        min={-1000 * longest}
+        max={0}
+        step={5}
+        show={(ms) => (ms >= -0.5 ? 'strike' : `${Math.round(-ms)} ms before strike`)}
+      />
+      <Beside>
+        <div>
+          {s.release ? (
+            <Spread>
+              <h3>Wrist angle</h3>
+              <SavePicture name={`wrist-${motion.fileName}`} />
+            </Spread>
+          ) : null}
+          <div data-picture>
+            <WristCurve motion={motion} cursorS={cursorS} />
+          </div>
+          <Facts items={factsOf(s)} />
+        </div>
+        {drawn ? (
+          <SwingFigure
+            swing={drawn}
+            sample={sampleAt(drawn, cursorS)}
+            ghost={drawnOther}
+            ghostSample={drawnOther && sampleAt(drawnOther, cursorS)}
+            handedness={lesson.student.handedness}
+          />
+        ) : null}
+      </Beside>
+      <LayOver motion={motion} studentId={lesson.student.id} otherId={otherId} onChoose={setOtherId} />
       {s.warnings.length > 0 ? <Notice tone="info">{s.warnings.join(' ')}</Notice> : null}
-      <FitPanel motion={motion} player={player} />
+      <FitPanel motion={motion} player={player} lessonId={lesson.lesson.id} />
     </Card>
   );
 }

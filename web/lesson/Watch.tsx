@@ -5,7 +5,8 @@ import { FAULTS, type SeenSign } from '../../core/catalogue/faults.ts';
 import { CHECKPOINTS, type Checkpoint } from '../../core/catalogue/stages.ts';
 import { newId } from '../app/api.ts';
 import { send } from '../app/outbox.ts';
-import { Choice, TextField } from '../parts/controls.tsx';
+import { Choice } from '../parts/chips.tsx';
+import { TextField } from '../parts/controls.tsx';
 import { Card, Failed, Notice, Row, Soft } from '../parts/layout.tsx';
 import { useLessonWrite } from './data.ts';
 

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
+import { takeFitted } from '../../core/swing/price-list.ts';
 import { useTask } from '../workers/run.ts';
 
 /** Speed in which prices are given: the newest block of full driver swings with a ball, else what the student had before. */
@@ -38,5 +39,10 @@ export function useLedgerPrices(lesson: LessonAnswer, ledger: LedgerAnswer | und
   );
   const known = speed !== undefined && input.findings.length > 0;
   const { data } = useTask('ledgerPrices', input, known);
-  return { prices: known ? data : undefined, player, ownSpeedMps: speed };
+  const fit = lesson.blocks.flatMap((b) => b.motions.flatMap((m) => m.fit ?? [])).at(-1);
+  const prices = useMemo(
+    () => (data && fit && speed !== undefined ? { ...data, ...takeFitted(data, fit, speed) } : data),
+    [data, fit, speed],
+  );
+  return { prices: known ? prices : undefined, player, ownSpeedMps: speed };
 }

@@ -13,7 +13,7 @@ import annotation, { type AnnotationOptions } from 'chartjs-plugin-annotation';
 import { useMemo, useState } from 'react';
 import { Line } from 'react-chartjs-2';
 import styled, { useTheme } from 'styled-components';
-import type { MotionWire } from '../../api/types.ts';
+import type { CurvesWire, MotionWire } from '../../api/types.ts';
 import { Button } from './controls.tsx';
 import { DataTable } from './layout.tsx';
 
@@ -43,6 +43,7 @@ const directLabels: Plugin<'line'> = {
     ctx.font = '600 13px "Source Sans 3 Variable", sans-serif';
     ctx.textAlign = 'right';
     chart.data.datasets.forEach((set, i) => {
+      if (!set.label) return;
       const points = set.data as { x: number; y: number }[];
       let best = 0;
       points.forEach((p, k) => {
@@ -61,8 +62,36 @@ const directLabels: Plugin<'line'> = {
   },
 };
 
-/** Angular velocities of one swing over seconds to strike, checkpoints as labelled ticks, with a table of the numbers. */
-export function SequenceChart({ motion }: { motion: MotionWire }) {
+/** What the chart needs of a swing; also the median of several. */
+export type ChartedSwing = Pick<MotionWire, 'curves'> & {
+  sequence: Pick<
+    MotionWire['sequence'],
+    'segments' | 'topBeforeStrikeMs' | 'leadArmLevelBeforeStrikeMs' | 'deliveryBeforeStrikeMs'
+  >;
+};
+
+const points = (curves: CurvesWire, s: SegmentId, shiftS = 0): { x: number; y: number }[] =>
+  curves.timeS.map((t, i) => ({ x: t + shiftS, y: curves.dps[s]?.[i] ?? 0 }));
+
+/**
+ * Angular velocities of one swing over seconds to strike, checkpoints as labelled ticks, with a table of the numbers.
+ * @param ghost another swing drawn thin behind it, aligned at the strike
+ * @param band edges of the band that several swings fill
+ * @param cursorS moment marked, seconds before strike
+ */
+export function SequenceChart({
+  motion,
+  ghost,
+  band,
+  cursorS,
+  fromS = FROM_S,
+}: {
+  motion: ChartedSwing;
+  ghost?: CurvesWire;
+  band?: { low: CurvesWire; high: CurvesWire };
+  cursorS?: number;
+  fromS?: number;
+}) {
   const { colours } = useTheme();
   const [table, setTable] = useState(false);
   const { sequence, curves } = motion;
@@ -107,6 +136,32 @@ export function SequenceChart({ motion }: { motion: MotionWire }) {
       },
     ]),
   );
+  if (cursorS !== undefined)
+    annotations.cursor = { type: 'line', xMin: -cursorS, xMax: -cursorS, borderColor: colours.maple, borderWidth: 2 };
+  const behind = ORDER.filter((s) => ghost?.dps[s]).map((s) => ({
+    label: '',
+    data: points(ghost ?? curves, s),
+    borderColor: lines[s] + '99',
+    borderWidth: 1.2,
+    borderDash: DASHES[s],
+    pointRadius: 0,
+    fill: false as const,
+  }));
+  const filled = present.flatMap((s) =>
+    band?.low.dps[s] && band.high.dps[s]
+      ? [
+          { label: '', data: points(band.low, s), borderWidth: 0, pointRadius: 0, fill: false as const },
+          {
+            label: '',
+            data: points(band.high, s),
+            borderWidth: 0,
+            pointRadius: 0,
+            fill: '-1' as const,
+            backgroundColor: lines[s] + '33',
+          },
+        ]
+      : [],
+  );
   const summary = present
     .map((s) => {
       const p = sequence.segments[s];
@@ -124,15 +179,19 @@ export function SequenceChart({ motion }: { motion: MotionWire }) {
           aria-label={`${summary}.`}
           plugins={[directLabels]}
           data={{
-            datasets: present.map((s) => ({
-              label: SEGMENT_NAMES[s],
-              data: curves.timeS.map((t, i) => ({ x: t, y: curves.dps[s]?.[i] ?? 0 })),
-              borderColor: lines[s],
-              borderWidth: s === 'club' ? 3.5 : 2,
-              borderDash: DASHES[s],
-              pointRadius: 0,
-              tension: 0,
-            })),
+            datasets: [
+              ...present.map((s) => ({
+                label: SEGMENT_NAMES[s],
+                data: points(curves, s),
+                borderColor: lines[s],
+                borderWidth: s === 'club' ? 3.5 : 2,
+                borderDash: DASHES[s],
+                pointRadius: 0,
+                tension: 0,
+              })),
+              ...behind,
+              ...filled,
+            ],
           }}
           options={{
             animation: false,
@@ -142,7 +201,7 @@ export function SequenceChart({ motion }: { motion: MotionWire }) {
             scales: {
               x: {
                 type: 'linear',
-                min: FROM_S,
+                min: fromS,
                 max: TO_S,
                 title: { display: true, text: 'seconds to strike', color: colours.softInk },
                 ticks: { color: colours.softInk, stepSize: 0.25, callback: (v) => Number(v).toFixed(2) },

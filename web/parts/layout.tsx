@@ -158,3 +158,13 @@ export const DataTable = styled.table<{ $words?: boolean }>`
     white-space: nowrap;
   }
 `;
+
+/** A wide table that scrolls by itself; make it focusable so that keys scroll it. */
+export const SideScroll = styled.div`
+  overflow-x: auto;
+  td,
+  th {
+    white-space: nowrap;
+    text-align: left;
+  }
+`;

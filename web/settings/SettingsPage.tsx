@@ -4,7 +4,8 @@ import type { Settings } from '../../api/schemas.ts';
 import type { SessionAnswer } from '../../api/types.ts';
 import { call, queryClient } from '../app/api.ts';
 import { useSession, useSettings, useUnits } from '../app/session.tsx';
-import { Button, Choice, TextField } from '../parts/controls.tsx';
+import { Choice } from '../parts/chips.tsx';
+import { Button, TextField } from '../parts/controls.tsx';
 import { Card, Failed, Page, Row, Soft } from '../parts/layout.tsx';
 
 /** Units, theme, the smallest gain that matters, and how devices reach the open feed. */

@@ -7,7 +7,8 @@ import { BODY_PARTS, CLEARANCE_FLAGS, REFERRAL } from '../../core/catalogue/caut
 import { LENSES, LEVELS } from '../../core/catalogue/stages.ts';
 import { call, queryClient } from '../app/api.ts';
 import { useUnits } from '../app/session.tsx';
-import { Chips, Choice, PrimaryButton, Select, TextField } from '../parts/controls.tsx';
+import { Chips, Choice } from '../parts/chips.tsx';
+import { PrimaryButton, Select, TextField } from '../parts/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft } from '../parts/layout.tsx';
 
 const KIT = [

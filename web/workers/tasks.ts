@@ -15,6 +15,7 @@ import type { HeadKind } from '../../core/impact/heads.ts';
 import { bestLaunch, launchOut, type Optimum, type OptimumFor } from '../../core/impact/optimum.ts';
 import { strikeMap, type StrikeMap } from '../../core/impact/strike-map.ts';
 import type { Handedness } from '../../core/units/units.ts';
+import { captureNeeds } from './capture-tasks.ts';
 import { SWING_TASKS } from './swing-tasks.ts';
 
 /** One flight of a pattern: where it flew, + out, and whether its launch was measured whole. */
@@ -136,6 +137,7 @@ function preview(input: {
 /** Everything the worker does, by name: heavy sums stay off the page. */
 export const TASKS = {
   ...SWING_TASKS,
+  captureNeeds,
   budget,
   value,
   optimum,

@@ -6,7 +6,8 @@ import { send } from '../../app/outbox.ts';
 import { countedValues, siOf } from '../../app/shot-values.ts';
 import { useUnits } from '../../app/session.tsx';
 import { completeShot } from '../../../core/impact/complete-shot.ts';
-import { Button, Choice } from '../../parts/controls.tsx';
+import { Choice } from '../../parts/chips.tsx';
+import { Button } from '../../parts/controls.tsx';
 import { FaceMap, strikeInWords } from '../../parts/FaceMap.tsx';
 import { Card, Facts, Row, Soft, Spread } from '../../parts/layout.tsx';
 import { SwingStrip } from '../../parts/SwingStrip.tsx';
@@ -18,6 +19,8 @@ import { SequencePanel } from '../SequencePanel.tsx';
 import { usePlayer } from '../prices.ts';
 import { GroundPanel } from './GroundPanel.tsx';
 import { ShotTable } from '../ShotTable.tsx';
+import { BlockSwings } from './BlockSwings.tsx';
+import { SwingRecords } from './SwingRecords.tsx';
 import { BlockSettings } from './BlockSettings.tsx';
 import { EffortCard } from './EffortCard.tsx';
 import { Glance } from './Glance.tsx';
@@ -201,11 +204,13 @@ export function BlockView({
       <FillBlock block={block} lesson={lesson} />
       <EffortCard blocks={lesson.blocks.filter((b) => b.club === block.club && b.withBall === block.withBall)} />
       <BlockSettings block={block} lesson={lesson} />
+      <SwingRecords block={block} lessonId={lesson.lesson.id} />
+      <BlockSwings motions={block.motions} />
       {block.grounds.map((g) => (
         <GroundPanel key={g.id} record={g} student={lesson.student} />
       ))}
       {block.motions.map((m) => (
-        <SequencePanel key={m.id} motion={m} player={player} />
+        <SequencePanel key={m.id} motion={m} player={player} lesson={lesson} />
       ))}
       {block.shotsTotal > 0 ? <ShotTable block={block} lessonId={lesson.lesson.id} /> : null}
     </>

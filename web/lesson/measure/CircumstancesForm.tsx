@@ -1,5 +1,6 @@
 import type { Circumstances } from '../../../api/measure-schemas.ts';
-import { Choice, TextField } from '../../parts/controls.tsx';
+import { Choice } from '../../parts/chips.tsx';
+import { TextField } from '../../parts/controls.tsx';
 import { Grid } from '../../parts/layout.tsx';
 
 /** Circumstances as typed: numbers as text until they are sent. */

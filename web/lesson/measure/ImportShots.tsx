@@ -1,24 +1,14 @@
 import { useState } from 'react';
-import styled from 'styled-components';
 import type { BlockWire, LessonAnswer } from '../../../api/types.ts';
 import type { Repair } from '../../../core/formats/mapped-shots.ts';
 import { unitsOf, type ColumnTarget, type MappedColumn } from '../../../core/formats/shot-columns.ts';
 import { SHOT_FIELDS, toWire, type ShotKey } from '../../../core/formats/shot-fields.ts';
 import { call, newId } from '../../app/api.ts';
 import { Button, PrimaryButton, Select } from '../../parts/controls.tsx';
-import { Card, DataTable, Failed, Notice, Row, Soft, Spread } from '../../parts/layout.tsx';
+import { Card, DataTable, Failed, Notice, Row, Soft, Spread, SideScroll } from '../../parts/layout.tsx';
 import type { FilePreview } from '../../workers/tasks.ts';
 import { useTask } from '../../workers/run.ts';
 import { useLessonWrite } from '../data.ts';
-
-const Scroll = styled.div`
-  overflow-x: auto;
-  td,
-  th {
-    white-space: nowrap;
-    text-align: left;
-  }
-`;
 
 const TARGETS: readonly { id: ColumnTarget; name: string }[] = [
   { id: 'ignore', name: '– leave out –' },
@@ -116,7 +106,7 @@ export function ImportShots({
       {data ? (
         <>
           <Soft>Say what each column is. Guesses are by name, unit and size; the first rows below are in SI.</Soft>
-          <Scroll tabIndex={0} role="region" aria-label="Columns of the file">
+          <SideScroll tabIndex={0} role="region" aria-label="Columns of the file">
             <DataTable>
               <thead>
                 <tr>
@@ -178,7 +168,7 @@ export function ImportShots({
                 })}
               </tbody>
             </DataTable>
-          </Scroll>
+          </SideScroll>
           {data.problems.map((p) => (
             <Notice key={p} tone="stop" role="alert">
               {p}

@@ -11,7 +11,8 @@ import {
 } from '../../../core/catalogue/norms.ts';
 import { newId } from '../../app/api.ts';
 import { send } from '../../app/outbox.ts';
-import { Choice, PrimaryButton, TextField } from '../../parts/controls.tsx';
+import { Choice } from '../../parts/chips.tsx';
+import { PrimaryButton, TextField } from '../../parts/controls.tsx';
 import { Card, DataTable, Failed, Notice, Row, Soft } from '../../parts/layout.tsx';
 import { SetupFigure } from '../../parts/SetupFigure.tsx';
 import { useLessonWrite } from '../data.ts';

@@ -1,0 +1,83 @@
+import type { MotionWire } from '../../../api/types.ts';
+
+const WIDTH = 480;
+const HEIGHT = 190;
+const LEFT = 46;
+const TOP = 12;
+const BOTTOM = 26;
+const STRIKE_X = LEFT + ((WIDTH - LEFT) * 2) / 3;
+const LOW_DEG = 40;
+const HIGH_DEG = 190;
+
+/** What the wrist angle does, in words. */
+function summaryOf({ sequence: { release } }: MotionWire): string {
+  if (!release) return 'The file has no wrist angle.';
+  const level = release.wristAngleAtLeadArmLevelDeg;
+  const kept = level === undefined ? '' : `${level.toFixed(0)}° kept at lead arm level, `;
+  return `Wrist angle: ${release.wristAngleAtTopDeg.toFixed(0)}° at the top, ${kept}release from ${release.startBeforeStrikeMs.toFixed(0)} ms before strike, ${release.wristAngleAtStrikeDeg.toFixed(0)}° at strike.`;
+}
+
+/** Angle between lead forearm and shaft from the top to the strike, with the stretch in which it is held. */
+export function WristCurve({ motion, cursorS }: { motion: MotionWire; cursorS?: number }) {
+  const { sequence, curves } = motion;
+  const { release } = sequence;
+  if (!curves.wristDeg || !release) return null;
+  const longest = Math.max(sequence.topBeforeStrikeMs / 1000, 0.15);
+  const x = (t: number): number => STRIKE_X + (Math.max(t, -longest) / longest) * (STRIKE_X - LEFT);
+  const y = (deg: number): number =>
+    TOP + (1 - (Math.min(HIGH_DEG, Math.max(LOW_DEG, deg)) - LOW_DEG) / (HIGH_DEG - LOW_DEG)) * (HEIGHT - TOP - BOTTOM);
+  const line = curves.timeS
+    .flatMap((t, i) => (t >= -longest ? [`${x(t).toFixed(1)},${y(curves.wristDeg?.[i] ?? 180).toFixed(1)}`] : []))
+    .join(' ');
+  const held = x(-release.startBeforeStrikeMs / 1000);
+  const marks: [string, number | undefined][] = [
+    ['arm level', sequence.leadArmLevelBeforeStrikeMs],
+    ['delivery', sequence.deliveryBeforeStrikeMs],
+    ['strike', 0],
+  ];
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      style={{ width: '100%', height: 'auto' }}
+      role="img"
+      aria-label={summaryOf(motion)}
+    >
+      <rect x={LEFT} y={TOP} width={Math.max(0, held - LEFT)} height={HEIGHT - TOP - BOTTOM} fill="var(--straw-wash)" />
+      <text x={LEFT + 6} y={TOP + 14} fontSize={12} fill="var(--soft-ink)">
+        held
+      </text>
+      {[60, 90, 120, 150, 180].map((v) => (
+        <g key={v}>
+          <line x1={LEFT} x2={STRIKE_X} y1={y(v)} y2={y(v)} stroke="var(--line)" />
+          <text x={LEFT - 6} y={y(v) + 4} fontSize={11} textAnchor="end" fill="var(--soft-ink)">
+            {v}°
+          </text>
+        </g>
+      ))}
+      {marks.map(([name, ms]) =>
+        ms === undefined ? null : (
+          <g key={name}>
+            <line
+              x1={x(-ms / 1000)}
+              x2={x(-ms / 1000)}
+              y1={TOP}
+              y2={HEIGHT - BOTTOM}
+              stroke="var(--soft-ink)"
+              strokeDasharray={ms === 0 ? undefined : '3 3'}
+            />
+            <text x={x(-ms / 1000)} y={HEIGHT - 8} fontSize={12} textAnchor="middle" fill="var(--soft-ink)">
+              {name}
+            </text>
+          </g>
+        ),
+      )}
+      <polyline points={line} fill="none" stroke="var(--leaf)" strokeWidth={2.6} />
+      <text x={STRIKE_X + 10} y={y(release.wristAngleAtStrikeDeg) + 4} fontSize={13} fill="var(--leaf)">
+        wrist angle {release.wristAngleAtStrikeDeg.toFixed(0)}°
+      </text>
+      {cursorS !== undefined && cursorS <= longest ? (
+        <line x1={x(-cursorS)} x2={x(-cursorS)} y1={TOP} y2={HEIGHT - BOTTOM} stroke="var(--maple)" strokeWidth={2} />
+      ) : null}
+    </svg>
+  );
+}

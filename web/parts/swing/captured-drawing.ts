@@ -1,0 +1,29 @@
+import type { CurvesWire } from '../../../api/types.ts';
+import { SKILLED_PLAYER } from '../../../core/swing/parameters.ts';
+import { degToRad } from '../../../core/units/units.ts';
+import type { DrawnSample, DrawnSwing } from '../../workers/swing-tasks.ts';
+
+/** Typical set-up pose from which captured angles count: hips and chest square, arm 8° past vertical, shaft in line with it. */
+const SETUP_RAD = [Math.PI / 2, Math.PI / 2, degToRad(8), degToRad(-4)] as const;
+
+/** A captured swing as the stick figure takes it; undefined where a segment's angle is missing. */
+export function drawnFromCurves(curves: CurvesWire): DrawnSwing | undefined {
+  const { deg, dps, timeS } = curves;
+  const names = ['hips', 'chest', 'leadArm', 'club'] as const;
+  if (!deg || names.some((n) => !deg[n] || !dps[n])) return undefined;
+  const at = (of: CurvesWire['dps'], i: number): DrawnSample['ratesRadPerS'] =>
+    names.map((n) => degToRad(of[n]?.[i] ?? 0)) as unknown as DrawnSample['ratesRadPerS'];
+  const { torso, arm, club } = SKILLED_PLAYER.segments;
+  return {
+    clubSpeedMps: 0,
+    downswingS: -timeS[0],
+    wristAtLeadArmLevelRad: null,
+    lengthsM: [torso.shoulderRadiusM, arm.lengthM, club.headDistanceM],
+    samples: timeS.map((t, i) => ({
+      beforeStrikeS: -t,
+      anglesRad: at(deg, i).map((a, k) => SETUP_RAD[k] + a) as unknown as DrawnSample['anglesRad'],
+      ratesRadPerS: at(dps, i),
+      headSpeedMps: 0,
+    })),
+  };
+}
