@@ -1,11 +1,9 @@
 import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import {
   addStudent,
   api,
   choose,
   expect,
-  ROOT,
   signIn,
   startBlock,
   startLesson,
@@ -192,17 +190,4 @@ test('what if: a slider changes speed, curves and prices, and one thing is put r
   await prices.getByRole('button', { name: 'Put right: Short backswing' }).click();
   await expect(sentence).toContainText('as at the start');
   await expect(prices).toContainText('Nothing to put right');
-});
-
-test('ground of a swing: imported, drawn, and in the ledger', async ({ page, app }) => {
-  await signIn(page, app);
-  await addStudent(page, app, 'Ground Gum');
-  await startBlock(page);
-  const text = readFileSync(join(ROOT, 'demo/samples/ground-hanging-back.csv'), 'utf8');
-  await choose(page, 'Import its ground', textFile('hang.csv', text));
-  const panel = page.getByRole('region', { name: 'Ground, hang.csv' });
-  await expect(panel).toContainText(/The lead foot carries 3\d % at the top and 5\d % at strike/);
-  await expect(panel.getByRole('img', { name: /Way of the pressure under trail and lead foot/ })).toBeVisible();
-  await expect(panel).toContainText('outer or front third');
-  await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText('Stays on the trail side');
 });

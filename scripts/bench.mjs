@@ -22,6 +22,7 @@ const { bestLaunch, launchOut } = await import('../core/impact/optimum.ts');
 const { distanceBudget } = await import('../core/diagnosis/budget/budget.ts');
 const { readShotsCsv } = await import('../core/formats/shots-csv.ts');
 const { monitorShot, typicalPlayer } = await import('../stand-ins/range-monitor/true-player.ts');
+const { benchFit, benchSequence } = await import('./bench-swing.mjs');
 const { shotRow } = await import('../stand-ins/range-monitor/run.ts');
 
 function time(name, times, work) {
@@ -139,6 +140,9 @@ for (const [mph, attackDeg] of [
   note('optimum: carry short of a dense grid, yd', metresToYards(Math.max(0, dense - best.carryM)));
 }
 for (const [name, error] of Object.entries(most)) console.log(`${name.padEnd(46)} ${error.toPrecision(2)}`);
+
+benchSequence();
+benchFit();
 
 console.log('\nCoverage of the 90 % interval, cell by cell (300 students each)');
 const SPEED = 95;

@@ -23,7 +23,7 @@ const BEFORE_TOP_S = 0.05;
 
 /**
  * The downswing of a captured swing as the fit takes it: smoothed curves from just before the top to the strike, and the angles
- * at the top where the file has them.
+ * at the top, from the file or from summed turning speeds where the takeaway is in it.
  */
 export function capturedDownswing(capture: MotionCapture, sequence: Sequence): CapturedDownswing {
   const { timeS, ratesRadPerS } = sequence.curves;
@@ -39,12 +39,12 @@ export function capturedDownswing(capture: MotionCapture, sequence: Sequence): C
   const setUpArm = Number(capture.notes.setup_arm_deg);
   const startRad = Object.fromEntries(
     (Object.keys(MODEL_NAME) as Segment[]).flatMap((segment) => {
-      const angles = capture.anglesRad[segment];
+      // Measured angles, else turning speeds summed from the set-up on.
+      const angles = sequence.curves.anglesRad[segment];
       const reversal = sequence.segments[segment]?.reversalBeforeStrikeS;
       if (!angles || reversal === undefined) return [];
       const pose = segment === 'leadArm' && Number.isFinite(setUpArm) ? degToRad(setUpArm) : SETUP_RAD[segment];
-      const at = sequence.strike.timeS - reversal;
-      return [[MODEL_NAME[segment], pose + valueAt(capture.timeS, angles, at, 0.03, sequence.strike.timeS)]];
+      return [[MODEL_NAME[segment], pose + valueAt(timeS, angles, -reversal, 0.03, 0)]];
     }),
   );
   return {

@@ -1,7 +1,7 @@
 import { mphToMps, radToDeg } from '../units/units.ts';
 import { fittedSwing, type SwingFit } from './fit.ts';
 import { clubHeadSpeedMps } from './model.ts';
-import type { SwingParameters } from './parameters.ts';
+import { SKILLED_PLAYER, type SwingParameters } from './parameters.ts';
 
 /** Faults that a fit to one captured swing can price. */
 export const FIT_FAULTS = ['short-turn', 'early-release', 'arms-first', 'body-stall'] as const;
@@ -16,7 +16,7 @@ export interface FitPrice {
 }
 
 /** Accuracy of the fit under realistic mismatch (inertias, start pose, noise), one SD: literature, widened to what simulated players show. */
-const MISMATCH_SD_MPH = { 'short-turn': 0.5, 'early-release': 1.3, 'arms-first': 1.1, 'body-stall': 1.4 } as const;
+const MISMATCH_SD_MPH = { 'short-turn': 0.7, 'early-release': 1.2, 'arms-first': 1.3, 'body-stall': 1.4 } as const;
 const INTERVAL = 1.645;
 const PROBE_STEPS = [0.02, 0.02, 0.02, 0.02, 0.002, 0.002, 0.002, 0.002, 0.02, 0.003] as const;
 
@@ -29,14 +29,17 @@ interface Right {
 }
 const changed = (x: Coefficients, at: Readonly<Record<number, number>>): Coefficients => x.map((v, i) => at[i] ?? v);
 
+/** Chest turn that this swing lacks against a sound one, rad. */
+const turnMissing = (base: SwingParameters): number => Math.max(0, base.startRad.torso - SKILLED_PLAYER.startRad.torso);
+
 const RIGHTS: readonly Right[] = [
   {
     id: 'short-turn',
     unit: '°',
-    // The torso starts at 0 with a chest turn of 90°.
-    amount: (_, base) => Math.max(0, radToDeg(base.startRad.torso)),
+    // Counted, as everywhere, from the turn of the player's own sound swing.
+    amount: (_, base) => radToDeg(turnMissing(base)),
     putRight: (x, base) => {
-      const by = Math.max(0, base.startRad.torso);
+      const by = turnMissing(base);
       const s = base.startRad;
       return { x, base: { ...base, startRad: { ...s, torso: s.torso - by, arm: s.arm - by, club: s.club - by } } };
     },
@@ -57,7 +60,7 @@ const RIGHTS: readonly Right[] = [
   {
     id: 'body-stall',
     unit: 'ms',
-    amount: (x) => 1000 * x[9],
+    amount: (x) => 1000 * Math.abs(x[9]),
     putRight: (x, base) => ({ x: changed(x, { 9: 0 }), base }),
   },
 ];
@@ -76,7 +79,7 @@ function gainAt(right: Right, x: Coefficients, base: SwingParameters): number {
 
 /** Prices of the faults that a fit can tell, with intervals from the fit's Jacobian and its known mismatch. */
 export function fitPrices(fit: SwingFit): FitPrice[] {
-  return RIGHTS.map((right) => {
+  return RIGHTS.filter((right) => right.id !== 'short-turn' || fit.turnKnown).map((right) => {
     const gainMps = gainAt(right, fit.at, fit.base);
     const slopes = fit.at.map(
       (v, i) =>

@@ -42,10 +42,10 @@ describe('fit to one captured swing', () => {
     for (const p of fitPrices(fit)) expect(Math.abs(mpsToMph(p.gainMps))).toBeLessThan(1);
   });
   test.each([
-    ['short-turn', 28, 1.5],
-    ['early-release', 35, 2.2],
+    ['short-turn', 28, 0.4],
+    ['early-release', 35, 0.8],
     ['arms-first', 40, 1.8],
-    ['body-stall', 55, 1.2],
+    ['body-stall', 55, 0.9],
   ])('%s of %i is priced within %f mph, the truth inside its interval', (id, amount, within) => {
     const swing = must(modelFault(id)).apply(sound, amount);
     const truth = must(clubHeadSpeedMps(sound)) - must(clubHeadSpeedMps(swing));
@@ -54,6 +54,23 @@ describe('fit to one captured swing', () => {
     expect(price.interval90Mps[0]).toBeLessThan(truth);
     expect(price.interval90Mps[1]).toBeGreaterThan(truth);
     expect(price.amount).toBeGreaterThan(0);
+  });
+  test('hips and trunk that stop together well before the strike are told from the trunk alone', () => {
+    const stalled = must(modelFault('body-stall')).apply(sound, 90);
+    const both = {
+      ...stalled,
+      drives: { ...stalled.drives, hips: { ...stalled.drives.hips, cutS: stalled.drives.trunk.cutS } },
+    };
+    const truth = must(clubHeadSpeedMps(sound)) - must(clubHeadSpeedMps(both));
+    const fit = fitSwing(capture(both, 'both'), BODY);
+    expect(fit.hipsStopToo).toBe(true);
+    expect(fit.values.trunkCutMs.value).toBeGreaterThan(70);
+    expect(Math.abs(mpsToMph(priceOf(fit, 'body-stall').gainMps - truth))).toBeLessThan(2.5);
+    expect(fitSwing(capture(stalled, 'trunk'), BODY).hipsStopToo).toBe(false);
+  });
+  test('a chest turn that nobody knows has no price', () => {
+    const fit = fitSwing({ ...capture(sound, 'unknown turn'), startRad: {} }, BODY);
+    expect(fitPrices(fit).some((p) => p.id === 'short-turn')).toBe(false);
   });
   test('without the hips it still fits; without the chest or the arm it refuses', () => {
     const whole = capture(sound, 'parts');

@@ -45,6 +45,10 @@ export interface SwingFit {
   /** Root mean square of each curve's misfit as a share of its peak. */
   readonly residuals: Readonly<Partial<Record<'hips' | 'chest' | 'leadArm' | 'club', number>>>;
   readonly clubSpeedMps: number;
+  /** Whether the chest's angle at the top was known, without which a short turn cannot be priced. */
+  readonly turnKnown: boolean;
+  /** The hips stop with the trunk, not the trunk alone. */
+  readonly hipsStopToo: boolean;
   readonly simulations: number;
   readonly covariance: Minimum['covariance'];
   /** Coefficients of the fit, for the local prices. */
@@ -53,15 +57,15 @@ export interface SwingFit {
 }
 
 /** Priors: logarithms of strength and rise, onsets and cut in s. The wrists' are wide: releases differ most between players. */
-const PRIOR_SD = [0.25, 0.25, 0.25, 0.6, 0.025, 0.025, 0.025, 0.06, 0.2, 0.04] as const;
+const PRIOR_SD = [0.25, 0.25, 0.25, 0.6, 0.025, 0.025, 0.025, 0.1, 0.2, 0.04] as const;
 const BOUNDS: readonly (readonly [number, number])[] = [
-  ...DRIVES.map((): readonly [number, number] => [-0.9, 0.9]),
+  ...DRIVES.map((d): readonly [number, number] => [-0.9, d === 'wrist' ? 1.5 : 0.9]),
   [0, 0.12],
   [-0.03, 0.12],
   [-0.045, 0.12],
   [-0.15, 0.12],
   [-0.6, 0.8],
-  [0, 0.12],
+  [-0.13, 0.13],
 ];
 const STEPS = [0.02, 0.02, 0.02, 0.02, 0.002, 0.002, 0.002, 0.002, 0.02, 0.003] as const;
 /** Model error of each curve, as a share of its peak. */
@@ -71,10 +75,15 @@ const GRID = 28;
 const INDEPENDENT = 8;
 /** A curve misfitted by more than this share of its peak is not described by the model. */
 const MOST_MISFIT = 0.22;
+/** Strength that differs by more than this (logarithm) from the first guess moves the priors. */
+const RECENTRE_FROM = 0.04;
 const STEP_S = 0.002;
 const INTERVAL = 1.645;
 
-/** The player with the coefficients of the fit applied; a cut counts back from the strike without it. */
+/**
+ * The player with the coefficients of the fit applied. The cut counts back from the strike without it: above zero the trunk
+ * alone stops, below zero hips and trunk together.
+ */
 export function fittedSwing(base: SwingParameters, x: readonly number[]): SwingParameters {
   const drive = (d: Drive, i: number): Drive => ({
     ...d,
@@ -90,10 +99,12 @@ export function fittedSwing(base: SwingParameters, x: readonly number[]): SwingP
     wrist: drive(d.wrist, 3),
   };
   const whole = { ...base, drives };
-  if (x[9] <= 1e-4) return whole;
+  if (Math.abs(x[9]) <= 1e-4) return whole;
   const strike = simulateDownswing(whole, STEP_S)?.downswingS;
   if (strike === undefined) return whole;
-  return { ...whole, drives: { ...drives, trunk: { ...drives.trunk, cutS: Math.max(0, strike - x[9]) } } };
+  const cutS = Math.max(0, strike - Math.abs(x[9]));
+  const hips = x[9] < 0 ? { ...drives.hips, cutS } : drives.hips;
+  return { ...whole, drives: { ...drives, hips, trunk: { ...drives.trunk, cutS } } };
 }
 
 /** Rate of a segment at a time before the strike; at rest before the top. */
@@ -118,7 +129,7 @@ function captured(c: CapturedDownswing, values: readonly number[], beforeStrikeS
 
 /**
  * Fits the swing model to one captured downswing: four strengths, four onsets, one rise, one cut of the trunk drive; bounded
- * least squares from three starts, priors on all. Inertias, speeds of the drives, passives and hub come from the player.
+ * least squares from five starts, priors on all. Inertias, speeds of the drives, passives and hub come from the player.
  * @param onSimulation called with the number of simulations so far
  * @throws CannotSayError without the chest's or the arm's curve, or where the model does not describe this swing
  */
@@ -145,7 +156,7 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
     1.6,
     0.005,
   );
-  const base = shaped(strength);
+  let base = shaped(strength);
   const curves = [
     ['hips', 0, c.hips],
     ['chest', 1, c.chest],
@@ -173,7 +184,9 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
   const nothing = PRIOR_SD.map(() => 0);
   const armsLead = nothing.map((v, i) => (i === 4 || i === 5 ? 0.02 : i === 6 ? -0.02 : v));
   const thrown = nothing.map((v, i) => (i === 3 ? 0.5 : i === 7 ? -0.13 : v));
-  const tries = [nothing, armsLead, thrown].flatMap(
+  const stalled = nothing.map((v, i) => (i === 1 ? 0.15 : i === 9 ? 0.08 : v));
+  const allStalled = stalled.map((v, i) => (i === 9 ? -v : v));
+  const tries = [nothing, armsLead, thrown, stalled, allStalled].flatMap(
     (start) => levenbergMarquardt(residuals, start, BOUNDS, STEPS) ?? [],
   );
   if (tries.length === 0)
@@ -182,7 +195,22 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
       'The model does not reach the ball from this top.',
       'a fuller capture of the downswing',
     );
-  const best = tries.reduce((a, b) => (b.cost < a.cost ? b : a));
+  let best = tries.reduce((a, b) => (b.cost < a.cost ? b : a));
+  let evaluations = tries.reduce((sum, t) => sum + t.evaluations, 0);
+  // A fault lowers the speed from which the strength was first taken: the priors are laid anew around what the body showed.
+  const common = (best.at[0] + best.at[1] + best.at[2]) / 3;
+  if (Math.abs(common) > RECENTRE_FROM) {
+    base = shaped(strength * Math.exp(common));
+    const again = levenbergMarquardt(
+      residuals,
+      best.at.map((v, i) => (i < 4 ? v - common : v)),
+      BOUNDS,
+      STEPS,
+    );
+    evaluations += again?.evaluations ?? 0;
+    if (again) best = again;
+    else base = shaped(strength);
+  }
   const parameters = fittedSwing(base, best.at);
   const swing = simulateDownswing(parameters, STEP_S);
   const misfit = Object.fromEntries(
@@ -205,7 +233,9 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
     values: valuesOf(best),
     residuals: misfit,
     clubSpeedMps: clubHeadSpeedMps(parameters) ?? 0,
-    simulations: tries.reduce((s, t) => s + t.evaluations, 0),
+    turnKnown: c.startRad?.torso !== undefined,
+    hipsStopToo: best.at[9] < -0.01,
+    simulations: evaluations,
     covariance: best.covariance,
     at: best.at,
     base,
@@ -217,9 +247,10 @@ function valuesOf({ at, covariance }: Minimum): SwingFit['values'] {
   return Object.fromEntries(
     FIT_NAMES.map((name, i) => {
       const sd = Math.min(PRIOR_SD[i], covariance ? Math.sqrt(Math.max(0, covariance[i][i])) : PRIOR_SD[i]);
-      const ends = [at[i] - INTERVAL * sd, at[i] + INTERVAL * sd];
+      const middle = name === 'trunkCutMs' ? Math.abs(at[i]) : at[i];
+      const ends = [middle - INTERVAL * sd, middle + INTERVAL * sd];
       const shown = (v: number): number => (name.endsWith('Ms') ? 1000 * v : Math.exp(v));
-      return [name, { value: shown(at[i]), interval90: ends.map(shown), weak: sd > 0.7 * PRIOR_SD[i] }];
+      return [name, { value: shown(middle), interval90: ends.map(shown), weak: sd > 0.7 * PRIOR_SD[i] }];
     }),
   ) as unknown as SwingFit['values'];
 }

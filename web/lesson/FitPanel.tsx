@@ -12,7 +12,7 @@ import { runAlone } from '../workers/run.ts';
 import type { FittedSwing } from '../workers/swing-tasks.ts';
 
 /** Simulations of a usual fit: what the bar counts to. */
-const USUAL_SIMULATIONS = 400;
+const USUAL_SIMULATIONS = 700;
 
 const NAMES: Readonly<Record<FitName, string>> = {
   hipsStrength: 'strength of the hips',
