@@ -20,7 +20,7 @@ export interface SegmentWire {
 export interface SequenceWire {
   strike: { timeS: number; from: Sequence['strike']['from']; uncertaintyMs: number };
   takeawayBeforeStrikeMs?: number;
-  topBeforeStrikeMs: number;
+  topBeforeStrikeMs?: number;
   segments: Partial<Record<Segment, SegmentWire>>;
   order: Segment[];
   transitionOrder: Segment[];
@@ -29,7 +29,7 @@ export interface SequenceWire {
   leadArmLevelBeforeStrikeMs?: number;
   deliveryBeforeStrikeMs?: number;
   release?: {
-    wristAngleAtTopDeg: number;
+    wristAngleAtTopDeg?: number;
     wristAngleAtLeadArmLevelDeg?: number;
     wristAngleAtDeliveryDeg?: number;
     wristAngleAtStrikeDeg: number;
@@ -66,7 +66,7 @@ export function sequenceToWire(sequence: Sequence): SequenceWire {
       uncertaintyMs: ms(sequence.strike.uncertaintyS),
     },
     takeawayBeforeStrikeMs: optionalMs(sequence.takeawayBeforeStrikeS),
-    topBeforeStrikeMs: ms(sequence.topBeforeStrikeS),
+    topBeforeStrikeMs: optionalMs(sequence.topBeforeStrikeS),
     segments,
     order: [...sequence.order],
     transitionOrder: [...sequence.transitionOrder],
@@ -75,7 +75,7 @@ export function sequenceToWire(sequence: Sequence): SequenceWire {
     leadArmLevelBeforeStrikeMs: optionalMs(sequence.leadArmLevelBeforeStrikeS),
     deliveryBeforeStrikeMs: optionalMs(sequence.deliveryBeforeStrikeS),
     release: r && {
-      wristAngleAtTopDeg: deg(r.wristAtTopRad),
+      wristAngleAtTopDeg: optionalDeg(r.wristAtTopRad),
       wristAngleAtLeadArmLevelDeg: optionalDeg(r.wristAtLeadArmLevelRad),
       wristAngleAtDeliveryDeg: optionalDeg(r.wristAtDeliveryRad),
       wristAngleAtStrikeDeg: deg(r.wristAtStrikeRad),

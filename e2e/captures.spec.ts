@@ -127,6 +127,9 @@ test('several swings: band of the block, one laid over another of an earlier les
   await page.reload();
   await expect(panel.getByTestId('fit-sentence')).toContainText(/body stops, hands pass costs about/);
   await expect(panel.getByRole('button', { name: 'Fit it again' })).toBeVisible();
+  await page.getByLabel('Club speed, mph').fill('91');
+  await page.getByRole('button', { name: 'Add the shot' }).click();
+  await expect(page.getByTestId('price-body-stall')).toContainText(/worth 1\d\.\d mph .* from the fitted swing/);
 });
 
 test('one swing, all its records: joined at the strike, shifted, parted', async ({ page, app }) => {

@@ -190,4 +190,7 @@ test('what if: a slider changes speed, curves and prices, and one thing is put r
   await prices.getByRole('button', { name: 'Put right: Short backswing' }).click();
   await expect(sentence).toContainText('as at the start');
   await expect(prices).toContainText('Nothing to put right');
+  await page.getByRole('slider', { name: 'hips start later by' }).focus();
+  for (let i = 0; i < 60; i++) await page.keyboard.press('ArrowRight');
+  await expect(sentence).toContainText(/\d\.\d mph (less|more) than at the start/);
 });

@@ -4,7 +4,8 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { LessonAnswer, MotionWire, StudentMotionWire } from '../api/types.ts';
 import { SEGMENTS } from '../core/capture/motion.ts';
 import { must } from '../core/errors/must.ts';
-import { captureSource } from '../core/formats/capture-file.ts';
+import { analyseSequence } from '../core/capture/sequence.ts';
+import { captureSource, readMotionFile } from '../core/formats/capture-file.ts';
 import { sourceLabels } from '../core/formats/capture-source.ts';
 import { writeC3d } from '../core/formats/c3d-write.ts';
 import { readMotionCsv } from '../core/formats/motion-csv.ts';
@@ -78,6 +79,9 @@ describe('a C3D with names of its own', () => {
     // What was read out of it can be read again, and the file is kept as it came.
     const file = await server.call('get', `/motions/${motion.id}/file`).expect(200);
     expect(readMotionCsv(file.text).timeS).toHaveLength(capture.timeS.length);
+    const again = await server.call('get', `/motions/${motion.id}/file?as=c3d`).buffer(true).expect(200);
+    const back = readMotionFile(new Uint8Array(again.body as Buffer).buffer, 'back.c3d');
+    expect(analyseSequence(back).order).toEqual(motion.sequence.order);
     const [kept] = await server.db.query<{ original: Uint8Array }>('select original from imports', []);
     expect(Buffer.from(kept.original).equals(Buffer.from(C3D))).toBe(true);
   });

@@ -33,6 +33,18 @@ function separateSwings(time: readonly number[], club: readonly number[], peak: 
   return starts;
 }
 
+/** Without the top in the file this much of the downswing must be: the peaks of all segments lie in it, s. */
+const LEAST_WITHOUT_TOP_S = 0.18;
+/** A club that never turns back faster than this share of its peak was captured from the top on. */
+const BACKSWING_SHARE = 0.04;
+
+/** Whether the club goes back before its peak, so that the top is in the file. */
+export function hasBackswing(club: readonly number[], peakIndex: number, peak: number): boolean {
+  let least = 0;
+  for (let i = 0; i < peakIndex; i++) least = Math.min(least, club[i]);
+  return least <= -BACKSWING_SHARE * peak;
+}
+
 /** Each row later than the one before, without gaps that cannot be bridged. */
 function checkTime(capture: MotionCapture): void {
   const { timeS } = capture;
@@ -120,13 +132,11 @@ export function checkMotion(capture: MotionCapture): void {
     );
   }
   checkTime(capture);
-  let least = 0;
   const peakIndex = club.indexOf(peak);
-  for (let i = 0; i < peakIndex; i++) least = Math.min(least, club[i]);
-  if (least > -0.04 * peak) {
+  if (!hasBackswing(club, peakIndex, peak) && timeS[peakIndex] - timeS[0] < LEAST_WITHOUT_TOP_S) {
     throw new InputError(
       'no-top',
-      `The file starts at ${atTime(timeS[0])} with the club already past the top (${radToDeg(club[0]).toFixed(0)} °/s and no backswing before the peak at ${atTime(timeS[peakIndex])}). Record from before the takeaway.`,
+      `The file starts at ${atTime(timeS[0])} with the club already past the top (${radToDeg(club[0]).toFixed(0)} °/s and no backswing before the peak at ${atTime(timeS[peakIndex])}). Record from before the takeaway; without the top at least ${1000 * LEAST_WITHOUT_TOP_S} ms before the strike are needed.`,
       atTime(timeS[0]),
     );
   }

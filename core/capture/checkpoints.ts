@@ -15,7 +15,7 @@ export interface Passages {
 }
 
 export interface Release {
-  readonly wristAtTopRad: number;
+  readonly wristAtTopRad?: number;
   readonly wristAtLeadArmLevelRad?: number;
   readonly wristAtDeliveryRad?: number;
   readonly wristAtStrikeRad: number;
@@ -108,6 +108,7 @@ export function releaseOf(
   strike: Strike,
   topIndex: number,
   passed: Passages,
+  hasTop = true,
 ): Release | undefined {
   const wrist = capture.wristRad;
   if (!wrist) return undefined;
@@ -149,7 +150,7 @@ export function releaseOf(
     }
   }
   return {
-    wristAtTopRad: valueAt(time, wrist, time[topIndex], half, end),
+    wristAtTopRad: hasTop ? valueAt(time, wrist, time[topIndex], half, end) : undefined,
     wristAtLeadArmLevelRad:
       passed.leadArmLevelBeforeStrikeS === undefined ? undefined : at(passed.leadArmLevelBeforeStrikeS),
     wristAtDeliveryRad: passed.deliveryBeforeStrikeS === undefined ? undefined : at(passed.deliveryBeforeStrikeS),

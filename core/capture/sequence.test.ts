@@ -196,6 +196,26 @@ describe('captures that are refused', () => {
   ] as const)('%s', (_, c, expected) => expect(code(c as MotionCapture)).toBe(expected));
 });
 
+test('a file from after the top still says peaks, order and release; what needs the top is left out and said', () => {
+  const whole = capture('01-cast-500hz');
+  const from = whole.timeS.findIndex((t) => t >= 1.32);
+  const part = <T>(list: readonly T[]): T[] => list.slice(from);
+  const cut: MotionCapture = {
+    ...whole,
+    timeS: part(whole.timeS),
+    ratesRadPerS: Object.fromEntries(Object.entries(whole.ratesRadPerS).map(([k, v]) => [k, part(v)])),
+    anglesRad: Object.fromEntries(Object.entries(whole.anglesRad).map(([k, v]) => [k, part(v)])),
+    wristRad: whole.wristRad && part(whole.wristRad),
+  };
+  const [a, b] = [analyseSequence(whole), analyseSequence(cut)];
+  expect(b.order).toEqual(a.order);
+  for (const s of b.order)
+    expect(b.segments[s]?.peakBeforeStrikeS).toBeCloseTo(a.segments[s]?.peakBeforeStrikeS ?? NaN, 2);
+  expect(b.release?.wristAtLeadArmLevelRad).toBeCloseTo(a.release?.wristAtLeadArmLevelRad ?? NaN, 1);
+  expect(b).toMatchObject({ topBeforeStrikeS: undefined, tempoRatio: undefined, separation: undefined });
+  expect(b.warnings.join(' ')).toMatch(/starts at 1\.32\d s, after the top/);
+});
+
 test('the sentence names who starts first, by how much, and the order', () => {
   const facts = {
     order: ['hips', 'chest', 'leadArm', 'club'] as const,

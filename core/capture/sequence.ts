@@ -1,6 +1,6 @@
 import { residualCutoffHz, zeroLagLowPass } from '../numeric/filters.ts';
 import { median, robustSpread } from '../numeric/statistics.ts';
-import { checkMotion } from './check-motion.ts';
+import { checkMotion, hasBackswing } from './check-motion.ts';
 import { passages, releaseOf, separationOf, valueAt, type Release, type Separation } from './checkpoints.ts';
 import { sampleIntervalS, SEGMENTS, type MotionCapture, type Segment } from './motion.ts';
 import { peakOf } from './peak.ts';
@@ -11,6 +11,8 @@ const CLUB_CUTOFF_HZ = { from: 40, to: 60 };
 /** Least club speed that counts as having left the still level: 15 °/s. */
 const LEAST_TAKEAWAY_RAD_PER_S = 0.2618;
 const TAKEAWAY_CUTOFF_HZ = 8;
+/** From here on the peaks are timed as stated without a word. */
+const WELL_SAMPLED_HZ = 95;
 /** Error of the reversal on noise-free simulated curves, where segments creep before they turn, one standard deviation. */
 const REVERSAL_METHOD_SD_S = 0.008;
 
@@ -27,8 +29,8 @@ export interface SegmentPeak {
 export interface Sequence {
   readonly strike: Strike;
   readonly takeawayBeforeStrikeS?: number;
-  /** The lead arm's reversal (the club's where there is no arm curve), which ends the backswing. */
-  readonly topBeforeStrikeS: number;
+  /** The lead arm's reversal (the club's where there is no arm curve), which ends the backswing; absent where the file starts after it. */
+  readonly topBeforeStrikeS?: number;
   readonly segments: Partial<Record<Segment, SegmentPeak>>;
   /** Segments by the time of their peak, earliest first. */
   readonly order: readonly Segment[];
@@ -186,8 +188,17 @@ export function analyseSequence(capture: MotionCapture): Sequence {
   let peakIndex = 0;
   for (let i = 0; i < rough.length; i++) if (rough[i] > rough[peakIndex]) peakIndex = i;
   const topIndex = Math.max(0, lastReversal(rough, peakIndex));
-  const takeawayS = findTakeaway(time, club, topIndex, rateHz);
-  if (takeawayS === undefined) warnings.push('The takeaway is not in the file, so there is no tempo.');
+  const hasTop = hasBackswing(club, club.indexOf(Math.max(...club)), Math.max(...club));
+  const takeawayS = hasTop ? findTakeaway(time, club, topIndex, rateHz) : undefined;
+  if (!hasTop)
+    warnings.push(
+      `The file starts at ${time[0].toFixed(3)} s, after the top: peaks and their order are said, the start down, tempo, separation and what counts from the top are not. Record from before the takeaway.`,
+    );
+  else if (takeawayS === undefined) warnings.push('The takeaway is not in the file, so there is no tempo.');
+  if (rateHz < WELL_SAMPLED_HZ)
+    warnings.push(
+      `${rateHz.toFixed(0)} samples a second time a peak to no better than ${(500 / rateHz).toFixed(0)} ms; 100 or more are better.`,
+    );
 
   const angleOf = (segment: Segment): { angle: readonly number[]; measured: boolean } | undefined => {
     const measured = capture.anglesRad[segment];
@@ -247,13 +258,16 @@ export function analyseSequence(capture: MotionCapture): Sequence {
       ratio: found(present[i]).peakRadPerS / found(present[i - 1]).peakRadPerS,
     });
   }
-  const topBeforeStrikeS =
-    segments.leadArm?.reversalBeforeStrikeS ?? segments.club?.reversalBeforeStrikeS ?? strike.timeS - time[topIndex];
+  const topBeforeStrikeS = !hasTop
+    ? undefined
+    : (segments.leadArm?.reversalBeforeStrikeS ??
+      segments.club?.reversalBeforeStrikeS ??
+      strike.timeS - time[topIndex]);
   const arm = angleOf('leadArm');
   const passed = passages(capture, strike, topIndex, arm?.angle, clubAngle?.angle);
   if (arm && !arm.measured) warnings.push('Lead arm level and delivery come from summed angular velocities.');
-  const downswingS = topBeforeStrikeS;
-  const backswingS = takeawayS === undefined ? undefined : strike.timeS - takeawayS - topBeforeStrikeS;
+  const backswingS =
+    takeawayS === undefined || topBeforeStrikeS === undefined ? undefined : strike.timeS - takeawayS - topBeforeStrikeS;
   return {
     strike,
     takeawayBeforeStrikeS: takeawayS === undefined ? undefined : strike.timeS - takeawayS,
@@ -264,9 +278,9 @@ export function analyseSequence(capture: MotionCapture): Sequence {
     together,
     gains,
     ...passed,
-    release: releaseOf(capture, strike, topIndex, passed),
+    release: releaseOf(capture, strike, topIndex, passed, hasTop),
     separation: separationOf(capture, strike, segments, angleOf('hips')?.angle, angleOf('chest')?.angle),
-    tempoRatio: backswingS === undefined ? undefined : backswingS / downswingS,
+    tempoRatio: backswingS === undefined || topBeforeStrikeS === undefined ? undefined : backswingS / topBeforeStrikeS,
     warnings,
     curves: {
       timeS: time.slice(0, strike.lastIndexBefore + 1).map((t) => t - strike.timeS),

@@ -4,7 +4,7 @@ import type { Segment } from './motion.ts';
 
 /** What a swing record needs of a captured swing, ms before strike. */
 export interface MotionMoments {
-  readonly topBeforeStrikeMs: number;
+  readonly topBeforeStrikeMs?: number;
   readonly leadArmLevelBeforeStrikeMs?: number;
   readonly deliveryBeforeStrikeMs?: number;
   readonly segments: Partial<Record<Segment, { readonly peakBeforeStrikeMs: number }>>;

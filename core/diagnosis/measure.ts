@@ -31,7 +31,7 @@ export function measureSequence(capture: MotionCapture, sequence: Sequence, sour
   };
   const { hips, chest, leadArm, club } = sequence.segments;
   const takeaway = sequence.takeawayBeforeStrikeS;
-  if (takeaway !== undefined) {
+  if (takeaway !== undefined && sequence.topBeforeStrikeS !== undefined) {
     add('backswing-time', takeaway - sequence.topBeforeStrikeS, 0.06);
     add('tempo-ratio', sequence.tempoRatio, 0.35);
   }
@@ -55,7 +55,7 @@ export function measureSequence(capture: MotionCapture, sequence: Sequence, sour
   if (sequence.separation) add('stretch', radToDeg(sequence.separation.stretchRad), 1);
   const release = sequence.release;
   if (release) {
-    if (release.wristAtLeadArmLevelRad !== undefined) {
+    if (release.wristAtLeadArmLevelRad !== undefined && release.wristAtTopRad !== undefined) {
       add('wrist-opened', radToDeg(release.wristAtLeadArmLevelRad - release.wristAtTopRad), 2);
     }
     add('release-start', MS * release.startBeforeStrikeS, 4);

@@ -21,7 +21,7 @@ export interface ModelFault {
   readonly apply: (p: SwingParameters, amount: number) => SwingParameters;
 }
 
-type DriveName = keyof SwingParameters['drives'];
+export type DriveName = keyof SwingParameters['drives'];
 const drives = (p: SwingParameters, change: Partial<Record<DriveName, Partial<Drive>>>): SwingParameters => ({
   ...p,
   drives: {
@@ -232,3 +232,12 @@ export const MODEL_FAULTS: readonly ModelFault[] = [
 ];
 
 export const modelFault = (id: string): ModelFault | undefined => MODEL_FAULTS.find((f) => f.id === id);
+
+/** Moves the onsets of the drives by so much, s; none starts before the top. */
+export const withOnsets = (p: SwingParameters, byS: Readonly<Partial<Record<DriveName, number>>>): SwingParameters =>
+  drives(p, {
+    hips: later(p.drives.hips, byS.hips ?? 0),
+    trunk: later(p.drives.trunk, byS.trunk ?? 0),
+    shoulder: later(p.drives.shoulder, byS.shoulder ?? 0),
+    wrist: later(p.drives.wrist, byS.wrist ?? 0),
+  });

@@ -1,4 +1,5 @@
 import { valueAt } from '../capture/checkpoints.ts';
+import { CannotSayError } from '../errors/input-error.ts';
 import type { MotionCapture, Segment } from '../capture/motion.ts';
 import type { Sequence } from '../capture/sequence.ts';
 import { degToRad } from '../units/units.ts';
@@ -27,6 +28,12 @@ const BEFORE_TOP_S = 0.05;
  */
 export function capturedDownswing(capture: MotionCapture, sequence: Sequence): CapturedDownswing {
   const { timeS, ratesRadPerS } = sequence.curves;
+  if (sequence.topBeforeStrikeS === undefined)
+    throw new CannotSayError(
+      'no-top',
+      'The swing was captured from after its top, so the drives cannot be told.',
+      'a capture from before the takeaway',
+    );
   const downswingS = Math.max(
     sequence.topBeforeStrikeS,
     ...Object.values(sequence.segments).map((s) => s.reversalBeforeStrikeS ?? 0),

@@ -56,3 +56,12 @@ export const insertGround = (
       JSON.stringify(g.measurements),
     ],
   );
+
+/** A swing's ground as ground.csv. */
+export const groundContent = async (db: Db, practiceId: string, id: string): Promise<string | undefined> =>
+  (
+    await db.query<{ content: string }>('select content from ground_records where practice_id = $1 and id = $2', [
+      practiceId,
+      id,
+    ])
+  )[0]?.content;

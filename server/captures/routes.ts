@@ -19,14 +19,16 @@ import {
 import type { CaptureMapping } from '../../core/formats/capture-mapping.ts';
 import { sourceLabels } from '../../core/formats/capture-source.ts';
 import { LARGEST_C3D_BYTES } from '../../core/formats/c3d.ts';
+import { writeC3d } from '../../core/formats/c3d-write.ts';
 import { checkFileSize } from '../../core/formats/delimited.ts';
 import { writeGroundCsv } from '../../core/formats/ground-csv.ts';
-import { writeMotionCsv } from '../../core/formats/motion-csv.ts';
+import { motionToC3d } from '../../core/formats/motion-c3d.ts';
+import { readMotionCsv, writeMotionCsv } from '../../core/formats/motion-csv.ts';
 import { contentHash } from '../accounts/secrets.ts';
 import type { Db } from '../db/connection.ts';
 import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
 import { notFound } from '../http/problem.ts';
-import { insertGround } from './ground-records.ts';
+import { groundContent, insertGround } from './ground-records.ts';
 import { importTarget, refuseCopy } from './import-target.ts';
 import {
   headerHash,
@@ -107,6 +109,17 @@ export function captureRoutes({ db, hub }: Services): Router {
   router.get('/motions/:id/file', async (req, res) => {
     const content = await motionContent(db, practiceOf(req), idParam(req));
     if (content === undefined) throw notFound('The captured swing');
+    if (req.query.as !== 'c3d') return void res.type('text/csv').send(content);
+    const file = motionToC3d(readMotionCsv(content, 'swing.csv'));
+    res
+      .type('application/octet-stream')
+      .attachment('swing.c3d')
+      .send(Buffer.from(writeC3d(file)));
+  });
+
+  router.get('/grounds/:id/file', async (req, res) => {
+    const content = await groundContent(db, practiceOf(req), idParam(req));
+    if (content === undefined) throw notFound('The ground of the swing');
     res.type('text/csv').send(content);
   });
 

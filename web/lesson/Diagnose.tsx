@@ -1,5 +1,5 @@
 import { format } from 'date-fns';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
@@ -10,6 +10,7 @@ import { chanceText } from '../app/chance.ts';
 import { Button, PrimaryButton, QuietButton, TextField } from '../parts/controls.tsx';
 import { FaultChain } from '../parts/FaultChain.tsx';
 import { Card, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
+import { drawnFromCurves } from '../parts/swing/captured-drawing.ts';
 import { WhatIf } from '../parts/swing/WhatIf.tsx';
 import { useLessonWrite } from './data.ts';
 import { useLedgerPrices } from './prices.ts';
@@ -106,6 +107,8 @@ function FaultDetail({ id, ledger, lessonId }: { id: string; ledger: LedgerAnswe
 function WhatIfOfLesson({ lesson, ledger }: { lesson: LessonAnswer; ledger: LedgerAnswer }) {
   const [open, setOpen] = useState(false);
   const { prices, player, ownSpeedMps } = useLedgerPrices(lesson, ledger);
+  const curves = lesson.blocks.flatMap((b) => b.motions.map((m) => m.curves)).at(-1);
+  const measured = useMemo(() => (curves ? drawnFromCurves(curves, { downswingOnly: true }) : undefined), [curves]);
   if (ownSpeedMps === undefined) return null;
   if (prices === null)
     return (
@@ -126,6 +129,7 @@ function WhatIfOfLesson({ lesson, ledger }: { lesson: LessonAnswer; ledger: Ledg
           ownSpeedMps={ownSpeedMps}
           handedness={lesson.student.handedness}
           name="what-if"
+          measured={measured}
         />
       ) : null}
     </>

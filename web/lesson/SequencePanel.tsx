@@ -37,7 +37,7 @@ const FIRST_CURSOR_S = 0.06;
 function factsOf(s: MotionWire['sequence']): [string, string][] {
   const facts: [string, string][] = [];
   if (s.tempoRatio !== undefined) facts.push(['backswing : downswing', `${s.tempoRatio.toFixed(1)} : 1`]);
-  facts.push(['downswing', `${s.topBeforeStrikeMs.toFixed(0)} ms`]);
+  if (s.topBeforeStrikeMs !== undefined) facts.push(['downswing', `${s.topBeforeStrikeMs.toFixed(0)} ms`]);
   for (const g of s.gains)
     facts.push([
       `${g.from === 'leadArm' ? 'arm' : g.from} → ${g.to === 'leadArm' ? 'arm' : g.to}`,
@@ -82,7 +82,14 @@ export function SequencePanel({
       <Spread>
         <h2>Sequence</h2>
         <Soft>
-          {motion.fileName} · strike from {STRIKE_FROM[s.strike.from]}
+          {motion.fileName} · strike from {STRIKE_FROM[s.strike.from]} · save as{' '}
+          <a href={`/api/motions/${motion.id}/file`} download={`${motion.fileName.replace(/\.\w+$/, '')}.csv`}>
+            CSV
+          </a>{' '}
+          or{' '}
+          <a href={`/api/motions/${motion.id}/file?as=c3d`} download={`${motion.fileName.replace(/\.\w+$/, '')}.c3d`}>
+            C3D
+          </a>
         </Soft>
       </Spread>
       <Sentence>{sequenceSentence(s)}</Sentence>

@@ -7,6 +7,7 @@ import { capturedDownswing } from '../../core/swing/fit-capture.ts';
 import { fitPrices, type FitPrice } from '../../core/swing/fit-prices.ts';
 import { CannotSayError } from '../../core/errors/input-error.ts';
 import { withClub, type ClubBuild } from '../../core/swing/club.ts';
+import { withOnsets, type DriveName } from '../../core/swing/faults.ts';
 import { wristAtLevel } from '../../core/swing/figures.ts';
 import { pointSpeedMps, simulateDownswing, type SwingSample } from '../../core/swing/model.ts';
 import type { SwingParameters } from '../../core/swing/parameters.ts';
@@ -34,6 +35,8 @@ export interface WhatIfInput {
   readonly player: Player;
   readonly club: ClubBuild;
   readonly faults: readonly FaultAmount[];
+  /** How much later each drive starts than it would, s. */
+  readonly onsetsS?: Readonly<Partial<Record<DriveName, number>>>;
 }
 
 /** Moments of a swing that are drawn. */
@@ -66,7 +69,8 @@ function drawn(p: SwingParameters): DrawnSwing {
   };
 }
 
-const soundSwing = ({ player, club }: WhatIfInput): SwingParameters => withClub(playerSwing(player), club);
+const soundSwing = ({ player, club, onsetsS = {} }: WhatIfInput): SwingParameters =>
+  withOnsets(withClub(playerSwing(player), club), onsetsS);
 
 export type FittedSwing = Pick<SwingFit, 'values' | 'residuals' | 'clubSpeedMps' | 'simulations'> & {
   readonly prices: readonly FitPrice[];

@@ -41,7 +41,7 @@ function middleSwing(motions: readonly MotionWire[], band: SwingBand, peaks: Fig
     curves: toCurves(band, 'median'),
     sequence: {
       segments,
-      topBeforeStrikeMs: middle((m) => m.sequence.topBeforeStrikeMs) ?? 0,
+      topBeforeStrikeMs: middle((m) => m.sequence.topBeforeStrikeMs),
       leadArmLevelBeforeStrikeMs: middle((m) => m.sequence.leadArmLevelBeforeStrikeMs),
       deliveryBeforeStrikeMs: middle((m) => m.sequence.deliveryBeforeStrikeMs),
     },

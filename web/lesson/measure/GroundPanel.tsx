@@ -107,7 +107,11 @@ export function GroundPanel({ record, student }: { record: GroundWire; student: 
         {record.fileName}
         {weighedKg === null
           ? ' · from a mat: shares only'
-          : ` · weight ${weighedKg.toFixed(1)} kg from the quiet set-up`}
+          : ` · weight ${weighedKg.toFixed(1)} kg from the quiet set-up`}{' '}
+        · save as{' '}
+        <a href={`/api/grounds/${record.id}/file`} download={`${record.fileName.replace(/\.\w+$/, '')}.csv`}>
+          CSV
+        </a>
       </Soft>
     </Card>
   );

@@ -2,13 +2,14 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { faultById } from '../../../core/catalogue/faults.ts';
 import { TYPICAL_DRIVER } from '../../../core/swing/club.ts';
-import { MODEL_FAULTS, type ModelFault } from '../../../core/swing/faults.ts';
+import { MODEL_FAULTS, type DriveName, type ModelFault } from '../../../core/swing/faults.ts';
 import type { Player } from '../../../core/swing/player.ts';
 import type { FaultAmount } from '../../../core/swing/price-list.ts';
 import { radToDeg } from '../../../core/units/units.ts';
 import { useUnits } from '../../app/session.tsx';
 import { Knob } from '../Knob.tsx';
 import { useTask } from '../../workers/run.ts';
+import type { DrawnSwing } from '../../workers/swing-tasks.ts';
 import { Button, QuietButton } from '../controls.tsx';
 import { Card, Facts, Failed, Row, Sentence, Soft, Spread, Waiting } from '../layout.tsx';
 import { SavePicture } from '../SavePicture.tsx';
@@ -26,7 +27,7 @@ const Columns = styled.div`
 `;
 const Picture = styled.div`
   display: grid;
-  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr);
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 300px), 1fr));
   gap: var(--s3);
   align-items: center;
 `;
@@ -45,6 +46,13 @@ const Prices = styled.ul`
   }
 `;
 
+const ONSETS: readonly (readonly [DriveName, string])[] = [
+  ['hips', 'hips start later by'],
+  ['trunk', 'chest starts later by'],
+  ['shoulder', 'arms start later by'],
+  ['wrist', 'release starts later by'],
+];
+
 /** Name of a fault for the eye; what the catalogue does not hold yet goes by what the model touches. */
 const nameOf = (f: ModelFault): string => faultById(f.id)?.name ?? f.amount;
 const shown = (f: ModelFault, amount: number): string =>
@@ -54,6 +62,7 @@ const stepOf = (f: ModelFault): number => (f.unit === 'N m s/rad' ? 0.05 : f.uni
 /**
  * What if: sliders for every fault that the model can express; curves, stick figure, speed and prices follow. The ghost is the
  * swing as it was when the view opened.
+ * @param measured the captured swing, which takes the ghost's place where there is one
  * @param ownSpeedMps measured speed in which prices are given; the model's own where left out
  */
 export function WhatIf({
@@ -62,17 +71,20 @@ export function WhatIf({
   ownSpeedMps,
   handedness,
   name,
+  measured,
 }: {
   player: Player;
   start: readonly FaultAmount[];
   ownSpeedMps?: number;
   handedness: 'right' | 'left';
   name: string;
+  measured?: DrawnSwing;
 }) {
   const units = useUnits();
   const [amounts, setAmounts] = useState<Readonly<Record<string, number>>>(() =>
     Object.fromEntries(start.map((f) => [f.id, f.amount])),
   );
+  const [onsetsMs, setOnsetsMs] = useState<Readonly<Partial<Record<DriveName, number>>>>({});
   const [headGrams, setHeadGrams] = useState(1000 * TYPICAL_DRIVER.headMassKg);
   const [cursorS, setCursorS] = useState(0.06);
   const faults = useMemo(
@@ -80,7 +92,11 @@ export function WhatIf({
     [amounts],
   );
   const club = { ...TYPICAL_DRIVER, headMassKg: headGrams / 1000 };
-  const input = { player, club, faults };
+  const onsetsS = useMemo(
+    () => Object.fromEntries(Object.entries(onsetsMs).map(([d, ms]) => [d, ms / 1000])),
+    [onsetsMs],
+  );
+  const input = { player, club, faults, onsetsS };
   const now = useTask('swing', input);
   const before = useTask('swing', { player, club: TYPICAL_DRIVER, faults: start });
   const rested = useDeferredValue(input);
@@ -90,6 +106,7 @@ export function WhatIf({
   if (!now.data || !before.data) return <Waiting what="the swing" />;
   const swing = now.data;
   const ghost = before.data;
+  const drawnGhost = measured ?? ghost;
   const share = swing.clubSpeedMps / ghost.clubSpeedMps - 1;
   const speedNow = ownSpeedMps === undefined ? swing.clubSpeedMps : ownSpeedMps * (1 + share);
   const gained = speedNow - (ownSpeedMps ?? ghost.clubSpeedMps);
@@ -113,6 +130,18 @@ export function WhatIf({
             show={(v) => shown(f, v)}
           />
         ))}
+        {ONSETS.map(([drive, label]) => (
+          <Knob
+            key={drive}
+            label={label}
+            value={onsetsMs[drive] ?? 0}
+            onChange={(ms) => setOnsetsMs((o) => ({ ...o, [drive]: ms }))}
+            min={-60}
+            max={100}
+            step={1}
+            show={(v) => `${v > 0 ? '+' : ''}${v} ms`.replace('-', '−')}
+          />
+        ))}
         <Knob
           label="mass of the club head"
           value={headGrams}
@@ -123,11 +152,19 @@ export function WhatIf({
           show={(v) => `${v} g`}
         />
         <Row>
-          <Button onPress={() => setAmounts({})}>All put right</Button>
+          <Button
+            onPress={() => {
+              setAmounts({});
+              setOnsetsMs({});
+            }}
+          >
+            All put right
+          </Button>
           <Button
             onPress={() => {
               setAmounts(Object.fromEntries(start.map((f) => [f.id, f.amount])));
               setHeadGrams(1000 * TYPICAL_DRIVER.headMassKg);
+              setOnsetsMs({});
             }}
           >
             As at the start
@@ -142,13 +179,19 @@ export function WhatIf({
           </Spread>
           <Picture>
             <div data-picture>
-              <SwingCurves swing={swing} ghost={ghost} cursorS={cursorS} onCursor={setCursorS} summary={sentence} />
+              <SwingCurves
+                swing={swing}
+                ghost={drawnGhost}
+                cursorS={cursorS}
+                onCursor={setCursorS}
+                summary={sentence}
+              />
             </div>
             <SwingFigure
               swing={swing}
               sample={sampleAt(swing, cursorS)}
-              ghost={ghost}
-              ghostSample={sampleAt(ghost, cursorS)}
+              ghost={drawnGhost}
+              ghostSample={sampleAt(drawnGhost, cursorS)}
               handedness={handedness}
             />
           </Picture>
@@ -164,8 +207,9 @@ export function WhatIf({
             ]}
           />
           <Soft>
-            Thin lines: the swing at the start. A planar model from rest at the top: no forearm roll, face or shaft
-            bend; torso and arm brake too early in it. Slide, strike and early extension are not priced by it.
+            Thin lines: {measured ? 'the captured swing' : 'the swing at the start'}. A planar model from rest at the
+            top: no forearm roll, face or shaft bend; torso and arm brake too early in it. Slide, strike and early
+            extension are not priced by it.
           </Soft>
         </Card>
         <Card aria-label="Price list">

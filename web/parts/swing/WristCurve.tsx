@@ -13,8 +13,9 @@ const HIGH_DEG = 190;
 function summaryOf({ sequence: { release } }: MotionWire): string {
   if (!release) return 'The file has no wrist angle.';
   const level = release.wristAngleAtLeadArmLevelDeg;
+  const top = release.wristAngleAtTopDeg === undefined ? '' : `${release.wristAngleAtTopDeg.toFixed(0)}° at the top, `;
   const kept = level === undefined ? '' : `${level.toFixed(0)}° kept at lead arm level, `;
-  return `Wrist angle: ${release.wristAngleAtTopDeg.toFixed(0)}° at the top, ${kept}release from ${release.startBeforeStrikeMs.toFixed(0)} ms before strike, ${release.wristAngleAtStrikeDeg.toFixed(0)}° at strike.`;
+  return `Wrist angle: ${top}${kept}release from ${release.startBeforeStrikeMs.toFixed(0)} ms before strike, ${release.wristAngleAtStrikeDeg.toFixed(0)}° at strike.`;
 }
 
 /** Angle between lead forearm and shaft from the top to the strike, with the stretch in which it is held. */
@@ -22,7 +23,7 @@ export function WristCurve({ motion, cursorS }: { motion: MotionWire; cursorS?: 
   const { sequence, curves } = motion;
   const { release } = sequence;
   if (!curves.wristDeg || !release) return null;
-  const longest = Math.max(sequence.topBeforeStrikeMs / 1000, 0.15);
+  const longest = Math.max((sequence.topBeforeStrikeMs ?? 0) / 1000, 0.15);
   const x = (t: number): number => STRIKE_X + (Math.max(t, -longest) / longest) * (STRIKE_X - LEFT);
   const y = (deg: number): number =>
     TOP + (1 - (Math.min(HIGH_DEG, Math.max(LOW_DEG, deg)) - LOW_DEG) / (HIGH_DEG - LOW_DEG)) * (HEIGHT - TOP - BOTTOM);
