@@ -1,15 +1,5 @@
 import { readFileSync } from 'node:fs';
-import {
-  addStudent,
-  api,
-  choose,
-  expect,
-  signIn,
-  startBlock,
-  startLesson,
-  test,
-  textFile,
-} from './application.ts';
+import { addStudent, api, choose, expect, signIn, startBlock, startLesson, test, textFile } from './application.ts';
 
 const FOREIGN = [
   'Date;Club;Club Speed [km/h];Ball Speed [km/h];Launch Angle;Back Spin;Carry (m);Remark',
