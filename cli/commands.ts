@@ -13,6 +13,7 @@ import type { Ground } from '../core/flight/bounce.ts';
 import { reviewGain } from '../core/review/review.ts';
 import { metresToYards, mphToMps, mpsToMph, radToDeg } from '../core/units/units.ts';
 import { swing } from './swing-command.ts';
+import { swish } from './swish-command.ts';
 import { flightSchema, inferSchema, reviewSchema } from './schemas.ts';
 
 /** A command that takes JSON, or one that reads a file as it is. */
@@ -100,6 +101,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     run: (bytes, fileName, flags) => ground(readGroundFile(bytes, fileName, captureOptions(flags))),
   },
   c3d: { kind: 'bytes', run: c3d },
+  swish: { kind: 'bytes', run: swish },
   sequence: {
     kind: 'bytes',
     run: (bytes, fileName, flags) =>

@@ -9,6 +9,9 @@ const OPTIONS = {
   handedness: { type: 'string' },
   rates: { type: 'string' },
   map: { type: 'string' },
+  'diameter-mm': { type: 'string' },
+  ball: { type: 'string' },
+  microphone: { type: 'string' },
 } as const;
 
 /** Flags of the command line by name. */
@@ -48,4 +51,17 @@ export function captureOptions(flags: Flags): CaptureFileOptions {
     ratesIn: oneOf(flags, 'rates', ['dps', 'rad_s']),
     mapping,
   };
+}
+
+/** A number in a range, or the stated default. @throws InputError */
+export function numberFlag(flags: Flags, name: keyof Flags, [lo, hi]: readonly [number, number]): number | undefined {
+  const given = flags[name];
+  if (given === undefined) return undefined;
+  const value = Number(given);
+  if (typeof given === 'string' && given.trim() !== '' && value >= lo && value <= hi) return value;
+  throw new InputError(
+    'out-of-range',
+    `--${name} is a number from ${lo} to ${hi}; found "${String(given)}".`,
+    `--${name}`,
+  );
 }

@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import { basename } from 'node:path';
 import { CannotSayError, InputError } from '../core/errors/input-error.ts';
-import { LARGEST_C3D_BYTES } from '../core/formats/c3d.ts';
+import { LARGEST_WAV_BYTES } from '../core/formats/wav.ts';
 import { checkFileSize, LARGEST_FILE_BYTES } from '../core/formats/delimited.ts';
 import { COMMANDS } from './commands.ts';
 import { parseLine } from './flags.ts';
@@ -72,7 +72,7 @@ export async function main(args: readonly string[]): Promise<number> {
         'command',
       );
     }
-    const { bytes, name: fileName } = read(file, command.kind === 'bytes' ? LARGEST_C3D_BYTES : LARGEST_FILE_BYTES);
+    const { bytes, name: fileName } = read(file, command.kind === 'bytes' ? LARGEST_WAV_BYTES : LARGEST_FILE_BYTES);
     const answer =
       command.kind === 'bytes'
         ? command.run(new Uint8Array(bytes).buffer, fileName, flags)

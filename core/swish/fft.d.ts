@@ -1,0 +1,8 @@
+/** The package ships no types: what is used of it. */
+declare module 'fft.js' {
+  export default class FFT {
+    constructor(size: number);
+    createComplexArray(): number[];
+    realTransform(output: number[], input: readonly number[]): void;
+  }
+}
