@@ -1,5 +1,8 @@
 import type { Drive, SwingParameters } from './parameters.ts';
 
+// Held by this module: the equations are stepped millions of times, and a look-up of a global each time would be most of it.
+const { cos, exp } = Math;
+
 /** Hip opening stop's damping, s/rad. */
 const OPEN_STOP_DAMPING_S_PER_RAD = 0.05;
 
@@ -14,8 +17,8 @@ export function speedFactor(omega: number, maxSpeed: number, curvature: number):
 export function driveTorque(d: Drive, timeS: number, omega: number): number {
   if (timeS < d.onsetS) return 0;
   let torque =
-    d.torqueNm * (1 - Math.exp(-(timeS - d.onsetS) / d.riseS)) * speedFactor(omega, d.maxSpeedRadPerS, d.curvature);
-  if (d.cutS !== null && timeS > d.cutS) torque *= Math.exp(-(timeS - d.cutS) / d.cutFallS);
+    d.torqueNm * (1 - exp(-(timeS - d.onsetS) / d.riseS)) * speedFactor(omega, d.maxSpeedRadPerS, d.curvature);
+  if (d.cutS !== null && timeS > d.cutS) torque *= exp(-(timeS - d.cutS) / d.cutFallS);
   return torque;
 }
 
@@ -164,13 +167,13 @@ export function energyJ(p: SwingParameters, y: ArrayLike<number>): number {
     0.5 * (torso.inertiaKgM2 + (arm.massKg + club.massKg) * L1 * L1) * w1 * w1 +
     0.5 * (arm.inertiaKgM2 + arm.massKg * arm.comM ** 2 + club.massKg * arm.lengthM ** 2) * w2 * w2 +
     0.5 * (club.inertiaKgM2 + club.massKg * club.comM ** 2) * w3 * w3 +
-    A12 * Math.cos(y[1] - y[2]) * w1 * w2 +
-    A13 * Math.cos(y[1] - y[3]) * w1 * w3 +
-    A23 * Math.cos(y[2] - y[3]) * w2 * w3;
+    A12 * cos(y[1] - y[2]) * w1 * w2 +
+    A13 * cos(y[1] - y[3]) * w1 * w3 +
+    A23 * cos(y[2] - y[3]) * w2 * w3;
   const lever =
-    L1 * (arm.massKg + club.massKg) * Math.cos(y[1]) +
-    (arm.massKg * arm.comM + club.massKg * arm.lengthM) * Math.cos(y[2]) +
-    club.massKg * club.comM * Math.cos(y[3]);
+    L1 * (arm.massKg + club.massKg) * cos(y[1]) +
+    (arm.massKg * arm.comM + club.massKg * arm.lengthM) * cos(y[2]) +
+    club.massKg * club.comM * cos(y[3]);
   return kinetic - p.gravityInPlaneMps2 * lever;
 }
 

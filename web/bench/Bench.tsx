@@ -5,6 +5,7 @@ import { ViewLinks } from '../parts/ViewLinks.tsx';
 
 const TOOLS = [
   { id: 'swing', name: 'Swing', View: lazy(() => import('./SwingBench.tsx')) },
+  { id: 'swish', name: 'Swish', View: lazy(() => import('./SwishBench.tsx')) },
   { id: 'flight', name: 'Ball flight', View: lazy(() => import('./FlightBench.tsx')) },
   { id: 'impact', name: 'Impact', View: lazy(() => import('./ImpactBench.tsx')) },
   { id: 'optimum', name: 'Best launch', View: lazy(() => import('./OptimumBench.tsx')) },

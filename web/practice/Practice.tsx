@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
 import type { PracticeAnswer } from '../../api/types.ts';
@@ -12,7 +12,10 @@ import { Button, PrimaryButton, TextField } from '../parts/controls.tsx';
 import { Card, Cautions, Failed, Notice, Row, Soft, Waiting } from '../parts/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
 import { FigureStrip } from '../parts/StickFigure.tsx';
+import { JUDGEMENT_WORDS } from '../parts/swish/SwishArc.tsx';
 import { WeekStrip } from '../parts/WeekStrip.tsx';
+
+const SwishPanel = lazy(() => import('../parts/swish/SwishPanel.tsx').then((m) => ({ default: m.SwishPanel })));
 
 const Phone = styled.main`
   max-width: 480px;
@@ -81,6 +84,15 @@ function DrillLog({
   const [passed, setPassed] = useState(0);
   const [reset, setReset] = useState(0);
   const [swish, setSwish] = useState<Swish>('not heard');
+  const [listens, setListens] = useState(false);
+  const [heard, setHeard] = useState<readonly ('before' | 'at' | 'past')[]>([]);
+  // What most of the swings that were heard say.
+  const hear = (j: 'before' | 'at' | 'past'): void => {
+    const all = [...heard, j];
+    setHeard(all);
+    const count = (x: string): number => all.filter((k) => k === x).length;
+    setSwish((['before', 'at', 'past'] as const).reduce((a, b) => (count(b) > count(a) ? b : a)));
+  };
   const [without, setWithout] = useState<string | null>(null);
   const [withBall, setWithBall] = useState<string | null>(null);
   const [pain, setPain] = useState<'no' | 'yes' | null>(null);
@@ -198,6 +210,21 @@ function DrillLog({
         <p>
           Set {set} of {drill.sets}
         </p>
+        <Row>
+          <Button onPress={() => setListens(!listens)} aria-expanded={listens}>
+            {listens ? 'Close the microphone' : 'Listen to the swish'}
+          </Button>
+          {heard.length > 0 ? (
+            <Soft>
+              {heard.length} heard, most {JUDGEMENT_WORDS[swish === 'not heard' ? 'none' : swish]}
+            </Soft>
+          ) : null}
+        </Row>
+        {listens ? (
+          <Suspense fallback={<Waiting what="the microphone" />}>
+            <SwishPanel handedness={plan.handedness} simple onJudged={hear} />
+          </Suspense>
+        ) : null}
         <Counter>
           <Button onPress={() => setPassed(passed + 1)} aria-label={`Passed, ${passed} so far`}>
             <strong>{passed}</strong>passed

@@ -17,6 +17,7 @@ import { strikeMap, type StrikeMap } from '../../core/impact/strike-map.ts';
 import type { Handedness } from '../../core/units/units.ts';
 import { captureNeeds } from './capture-tasks.ts';
 import { SWING_TASKS } from './swing-tasks.ts';
+import { SWISH_TASKS } from './swish-tasks.ts';
 
 /** One flight of a pattern: where it flew, + out, and whether its launch was measured whole. */
 export interface PatternShot {
@@ -137,6 +138,7 @@ function preview(input: {
 /** Everything the worker does, by name: heavy sums stay off the page. */
 export const TASKS = {
   ...SWING_TASKS,
+  ...SWISH_TASKS,
   captureNeeds,
   budget,
   value,

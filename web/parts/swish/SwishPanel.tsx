@@ -1,0 +1,278 @@
+import { useMemo, useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
+import { LARGEST_WAV_BYTES, writeWav } from '../../../core/formats/wav.ts';
+import { checkFileSize } from '../../../core/formats/delimited.ts';
+import type { BallReference, HeardSwing, SwishOptions } from '../../../core/swish/analyse.ts';
+import { balanceOf } from '../../../core/swish/place.ts';
+import { useUnits } from '../../app/session.tsx';
+import { run } from '../../workers/run.ts';
+import { Choice } from '../chips.tsx';
+import { Button, PrimaryButton } from '../controls.tsx';
+import { Knob } from '../Knob.tsx';
+import { Card, DataTable, Facts, Failed, Grid, Notice, Row, Sentence, Soft, Spread } from '../layout.tsx';
+import { SavePicture } from '../SavePicture.tsx';
+import { SwishArc, swingInWords } from './SwishArc.tsx';
+import { useLiveSwish } from './use-live-swish.ts';
+import { useMicrophone, type MicrophoneState } from './use-microphone.ts';
+
+const STATE_WORDS: Readonly<Partial<Record<MicrophoneState, string>>> = {
+  refused: 'The microphone was not allowed. Allow it for this page in the browser, or load a recording.',
+  missing: 'No microphone was found. Plug one in, or load a recording.',
+  lost: 'The microphone was unplugged. What was heard before is kept; start again to go on.',
+};
+
+type Direction = 'usual' | 'other';
+interface Kept {
+  readonly swing: HeardSwing;
+  readonly direction: Direction;
+}
+
+const middle = (values: readonly number[]): number => {
+  const s = [...values].sort((a, b) => a - b);
+  return (s[(s.length - 1) >> 1] + s[s.length >> 1]) / 2;
+};
+
+/** What the set says: count, speeds, places, balance of directions. */
+function SetFigures({ kept }: { kept: readonly Kept[] }) {
+  const units = useUnits();
+  const speeds = (d: Direction): number[] => kept.filter((k) => k.direction === d).map((k) => k.swing.tipSpeedMps);
+  const usual = speeds('usual');
+  const placed = kept.flatMap((k) =>
+    k.direction === 'usual' && k.swing.pastBallM !== null ? [k.swing.pastBallM] : [],
+  );
+  const judged = (j: HeardSwing['judgement']): number => kept.filter((k) => k.swing.judgement === j).length;
+  const balance = balanceOf(usual, speeds('other'));
+  const facts: [string, string][] = [['swings heard', String(kept.length)]];
+  if (usual.length > 0) {
+    facts.push(['tip speed, median', units.speed(middle(usual))]);
+    facts.push([
+      'slowest to fastest',
+      `${units.speedFigure(Math.min(...usual))} to ${units.speedFigure(Math.max(...usual))}`,
+    ]);
+  }
+  if (placed.length > 0) {
+    facts.push(['early / at / past', `${judged('before')} / ${judged('at')} / ${judged('past')}`]);
+    facts.push(['place, median', `${Math.round(100 * middle(placed))} cm past the ball`.replace('-', '−')]);
+  }
+  if (balance) {
+    const percent = Math.round(100 * Math.abs(balance.difference));
+    facts.push([
+      'other direction',
+      balance.balanced ? `balanced (${percent} %)` : `${percent} % ${balance.difference < 0 ? 'slower' : 'faster'}`,
+    ]);
+  }
+  return <Facts items={facts} />;
+}
+
+/**
+ * Listening to swings: a recording or the microphone live, one large mark on the arc after each swing, the set in figures.
+ * @param onJudged told of each judged swing, for a practice log
+ */
+export function SwishPanel({
+  handedness,
+  simple = false,
+  onJudged,
+}: {
+  handedness: 'right' | 'left';
+  simple?: boolean;
+  onJudged?: (judgement: 'before' | 'at' | 'past') => void;
+}) {
+  const units = useUnits();
+  const [diameterMm, setDiameterMm] = useState(9.5);
+  const [ball, setBall] = useState<BallReference>('click');
+  const [place, setPlace] = useState<'opposite' | 'other'>('opposite');
+  const [direction, setDirection] = useState<Direction>('usual');
+  const [fromFiles, setFromFiles] = useState<readonly Kept[]>([]);
+  const [warnings, setWarnings] = useState<readonly string[]>([]);
+  const [error, setError] = useState<unknown>(null);
+  const [busy, setBusy] = useState(false);
+  const [turned, setTurned] = useState<ReadonlySet<number>>(new Set());
+  const options = useMemo(
+    (): SwishOptions => ({ diameterM: diameterMm / 1000, ball, microphone: place }),
+    [diameterMm, ball, place],
+  );
+  const microphone = useMicrophone();
+  const live = useLiveSwish(microphone, options, (s) => {
+    if (direction === 'other') setTurned((t) => new Set(t).add(s.peakTimeS));
+    if (s.judgement !== 'none') onJudged?.(s.judgement);
+  });
+  const kept: Kept[] = [
+    ...fromFiles,
+    ...live.swings.map((swing): Kept => ({ swing, direction: turned.has(swing.peakTimeS) ? 'other' : 'usual' })),
+  ];
+  const last = kept[kept.length - 1]?.swing;
+  const load = async (files: readonly File[]): Promise<void> => {
+    setError(null);
+    setBusy(true);
+    try {
+      for (const file of files) {
+        checkFileSize(file.size, file.name, LARGEST_WAV_BYTES);
+        const heard = await run('swishFile', { bytes: await file.arrayBuffer(), fileName: file.name, options });
+        setFromFiles((k) => [...k, ...heard.swings.map((swing): Kept => ({ swing, direction }))]);
+        setWarnings(heard.warnings.map((w) => `${file.name}: ${w}`));
+        for (const s of heard.swings) if (s.judgement !== 'none') onJudged?.(s.judgement);
+      }
+    } catch (e) {
+      setError(e);
+    }
+    setBusy(false);
+  };
+  const saveSound = (): void => {
+    const { samples, rateHz } = microphone.newest();
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(
+      new Blob([writeWav({ samples, rateHz: Math.round(rateHz) })], { type: 'audio/wav' }),
+    );
+    link.download = 'swish.wav';
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+  const on = microphone.state === 'on';
+  const trouble = STATE_WORDS[microphone.state];
+  return (
+    <>
+      <Card aria-label="How it is heard">
+        <Grid $least="220px">
+          <Knob
+            label="Thickness of the stick"
+            value={diameterMm}
+            onChange={setDiameterMm}
+            min={4}
+            max={25}
+            step={0.5}
+            show={(v) => `${v} mm`}
+          />
+          <Choice
+            label="The ball is heard by"
+            value={ball}
+            onChange={setBall}
+            options={[
+              { id: 'click', name: 'a click of tee or foam' },
+              { id: 'brush', name: 'the brush of the mat' },
+              { id: 'none', name: 'nothing' },
+            ]}
+          />
+          <Choice
+            label="Microphone"
+            value={place}
+            onChange={setPlace}
+            options={[
+              { id: 'opposite', name: 'opposite the player' },
+              { id: 'other', name: 'elsewhere' },
+            ]}
+          />
+          {simple ? null : (
+            <Choice
+              label="Direction of the swings"
+              value={direction}
+              onChange={setDirection}
+              options={[
+                { id: 'usual', name: 'usual' },
+                { id: 'other', name: 'the other way' },
+              ]}
+            />
+          )}
+        </Grid>
+        <Soft>
+          Put the microphone opposite the player, level with the ball (± 20 cm), 3 to 4 m beyond it and 1 to 1.4 m high,
+          no wall within 4 m. Use a stick, a tee or a foam ball: a real ball slows the head, so a peak past it cannot
+          be.
+        </Soft>
+        <Row>
+          {on ? (
+            <Button onPress={microphone.stop}>Stop listening</Button>
+          ) : (
+            <PrimaryButton onPress={() => void microphone.start()} isDisabled={microphone.state === 'asking'}>
+              Listen
+            </PrimaryButton>
+          )}
+          <FileTrigger
+            acceptedFileTypes={['.wav', 'audio/wav']}
+            allowsMultiple
+            onSelect={(l) => l && void load([...l])}
+          >
+            <Button isDisabled={busy}>{busy ? 'Reading …' : 'Load a WAV'}</Button>
+          </FileTrigger>
+          {live.swings.length > 0 ? <Button onPress={saveSound}>Save the sound</Button> : null}
+          {kept.length > 0 ? (
+            <Button
+              onPress={() => {
+                live.clear();
+                setFromFiles([]);
+                setWarnings([]);
+              }}
+            >
+              New set
+            </Button>
+          ) : null}
+          <Soft role="status">{on ? 'Listening: swing when you like.' : ''}</Soft>
+        </Row>
+        {trouble ? (
+          <Notice tone="stop" role="alert">
+            {trouble}
+          </Notice>
+        ) : null}
+        {on && microphone.automaticGain ? (
+          <Notice tone="unsure">
+            This microphone changes its loudness by itself. Turn automatic gain off in the system’s sound settings;
+            until then places are not to be trusted.
+          </Notice>
+        ) : null}
+        {error ? <Failed error={error} /> : null}
+        {live.error ? <Failed error={live.error} /> : null}
+      </Card>
+      <Card aria-label="Swish">
+        <Spread>
+          <Sentence data-testid="swish-sentence">{last ? swingInWords(last) : 'No swing yet.'}</Sentence>
+          <SavePicture name="swish" />
+        </Spread>
+        <div data-picture>
+          <SwishArc swings={kept.map((k) => k.swing)} handedness={handedness} />
+        </div>
+        <SetFigures kept={kept} />
+        {warnings.map((w) => (
+          <Soft key={w}>{w}</Soft>
+        ))}
+        {kept.length > 0 && !simple ? (
+          <DataTable>
+            <thead>
+              <tr>
+                <th scope="col">swing</th>
+                <th scope="col">direction</th>
+                <th scope="col">tip speed</th>
+                <th scope="col">past the ball</th>
+                <th scope="col">±</th>
+                <th scope="col">rest before</th>
+              </tr>
+            </thead>
+            <tbody>
+              {kept.map(({ swing: s, direction: d }, i) => {
+                const before = kept[i - 1]?.swing.peakTimeS;
+                const rest =
+                  before === undefined || s.peakTimeS < before ? '–' : `${(s.peakTimeS - before).toFixed(1)} s`;
+                return (
+                  <tr key={i}>
+                    <th scope="row">{i + 1}</th>
+                    <td>{d === 'usual' ? 'usual' : 'other way'}</td>
+                    <td>{units.speed(s.tipSpeedMps)}</td>
+                    <td>
+                      {s.pastBallM === null
+                        ? (s.refused ?? 'no ball heard')
+                        : `${Math.round(100 * s.pastBallM)} cm`.replace('-', '−')}
+                    </td>
+                    <td>{s.uncertaintyM === null ? '–' : `${Math.round(100 * s.uncertaintyM)} cm`}</td>
+                    <td>{rest}</td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </DataTable>
+        ) : null}
+        <Soft>
+          Good to about 12 cm in the middle and 31 cm for nine of ten on simulated recordings; tip speed to 5 %. On real
+          recordings this is unproven.
+        </Soft>
+      </Card>
+    </>
+  );
+}
