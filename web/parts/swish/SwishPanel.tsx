@@ -25,7 +25,12 @@ type Direction = 'usual' | 'other';
 interface Kept {
   readonly swing: HeardSwing;
   readonly direction: Direction;
+  /** The recording it comes from: rests are told within one only. */
+  readonly source: string;
 }
+
+/** A place along the arc in words. */
+const inCm = (m: number): string => `${Math.round(Math.abs(100 * m))} cm ${m < 0 ? 'before' : 'past'} the ball`;
 
 const middle = (values: readonly number[]): number => {
   const s = [...values].sort((a, b) => a - b);
@@ -52,7 +57,7 @@ function SetFigures({ kept }: { kept: readonly Kept[] }) {
   }
   if (placed.length > 0) {
     facts.push(['early / at / past', `${judged('before')} / ${judged('at')} / ${judged('past')}`]);
-    facts.push(['place, median', `${Math.round(100 * middle(placed))} cm past the ball`.replace('-', '−')]);
+    facts.push(['place, median', inCm(middle(placed))]);
   }
   if (balance) {
     const percent = Math.round(100 * Math.abs(balance.difference));
@@ -98,7 +103,11 @@ export function SwishPanel({
   });
   const kept: Kept[] = [
     ...fromFiles,
-    ...live.swings.map((swing): Kept => ({ swing, direction: turned.has(swing.peakTimeS) ? 'other' : 'usual' })),
+    ...live.swings.map((swing): Kept => ({
+      swing,
+      direction: turned.has(swing.peakTimeS) ? 'other' : 'usual',
+      source: 'microphone',
+    })),
   ];
   const last = kept[kept.length - 1]?.swing;
   const load = async (files: readonly File[]): Promise<void> => {
@@ -108,7 +117,7 @@ export function SwishPanel({
       for (const file of files) {
         checkFileSize(file.size, file.name, LARGEST_WAV_BYTES);
         const heard = await run('swishFile', { bytes: await file.arrayBuffer(), fileName: file.name, options });
-        setFromFiles((k) => [...k, ...heard.swings.map((swing): Kept => ({ swing, direction }))]);
+        setFromFiles((k) => [...k, ...heard.swings.map((swing): Kept => ({ swing, direction, source: file.name }))]);
         setWarnings(heard.warnings.map((w) => `${file.name}: ${w}`));
         for (const s of heard.swings) if (s.judgement !== 'none') onJudged?.(s.judgement);
       }
@@ -246,10 +255,10 @@ export function SwishPanel({
               </tr>
             </thead>
             <tbody>
-              {kept.map(({ swing: s, direction: d }, i) => {
-                const before = kept[i - 1]?.swing.peakTimeS;
-                const rest =
-                  before === undefined || s.peakTimeS < before ? '–' : `${(s.peakTimeS - before).toFixed(1)} s`;
+              {kept.map(({ swing: s, direction: d, source }, i) => {
+                const earlier = kept[i - 1];
+                const restS = earlier?.source === source ? s.peakTimeS - earlier.swing.peakTimeS : -1;
+                const rest = restS > 0 ? `${restS.toFixed(1)} s` : '–';
                 return (
                   <tr key={i}>
                     <th scope="row">{i + 1}</th>
