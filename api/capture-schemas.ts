@@ -75,6 +75,37 @@ export const fitSchema = yup.object({
   clubSpeedMps: yup.number().positive().max(120).required(),
 });
 
+const metres = () => yup.number().min(-20).max(20).nullable().defined();
+export const swishSetSchema = yup.object({
+  id: id(),
+  diameterM: yup.number().min(0.003).max(0.04).required(),
+  ball: yup
+    .string()
+    .oneOf(['click', 'brush', 'none'] as const)
+    .required(),
+  swings: yup
+    .array(
+      yup.object({
+        direction: yup
+          .string()
+          .oneOf(['usual', 'other'] as const)
+          .required(),
+        tipSpeedMps: yup.number().min(5).max(90).required(),
+        offsetS: yup.number().min(-1).max(1).nullable().defined(),
+        offsetSdS: yup.number().min(0).max(1).nullable().defined(),
+        pastBallM: metres(),
+        uncertaintyM: metres(),
+        judgement: yup
+          .string()
+          .oneOf(['before', 'at', 'past', 'none'] as const)
+          .required(),
+      }),
+    )
+    .min(1)
+    .max(200)
+    .required(),
+});
+
 const shift = () => yup.number().min(-2).max(2);
 const other = () => yup.string().uuid().nullable();
 export const swingSchema = yup.object({

@@ -1,17 +1,16 @@
-import type { FitPrice } from '../core/swing/fit-prices.ts';
+import type { GroundWire, MotionWire, SwingWire, SwishSetWire } from './capture-types.ts';
 import type { LoadVelocity } from '../core/battery/load-velocity.ts';
 import type { LimitReading, TestRatio } from '../core/battery/ratios.ts';
 import type { DiagnosedFault } from '../core/diagnosis/diagnose.ts';
 import type { Finding } from '../core/diagnosis/findings.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
 import type { BlockStatistics } from '../core/review/block-statistics.ts';
-import type { Ground } from '../core/capture/ground-analysis.ts';
-import type { GroundTraces } from '../core/capture/ground-traces.ts';
 import type { BlockTrend, Comparison } from '../core/review/compare-blocks.ts';
 import type { Verdict } from '../core/review/review.ts';
 import type { Circumstances, SetupInput } from './measure-schemas.ts';
 import type { ScreenInput, Settings, StudentInput } from './schemas.ts';
-import type { SequenceWire } from './sequence-wire.ts';
+
+export type * from './capture-types.ts';
 
 /** Answers of the server, as TypeScript sees them. */
 
@@ -75,58 +74,6 @@ export interface ShotPage {
   total: number;
   pages: number;
   shots: (ShotWire & { number: number })[];
-}
-
-/** Curves up to the strike for a picture: seconds to strike, °/s. */
-export interface CurvesWire {
-  timeS: number[];
-  dps: Partial<Record<'hips' | 'chest' | 'leadArm' | 'club', number[]>>;
-  /** Angles from set-up, + toward the target. */
-  deg?: Partial<Record<'hips' | 'chest' | 'leadArm' | 'club', number[]>>;
-  wristDeg?: number[];
-}
-
-/** Price of one fault in a fitted swing; the gain in m/s. */
-export interface FitWire {
-  prices: readonly FitPrice[];
-  residuals: Readonly<Record<string, number>>;
-  clubSpeedMps: number;
-}
-
-/** One swing with what was taken of it, laid over each other at the strike. */
-export interface SwingWire {
-  id: string;
-  shotId: string | null;
-  motionId: string | null;
-  groundId: string | null;
-  /** How much later a record is to be laid against the strike, s. */
-  motionShiftS: number;
-  groundShiftS: number;
-}
-
-export interface MotionWire {
-  id: string;
-  fileName: string;
-  sequence: SequenceWire;
-  curves: CurvesWire;
-  fit: FitWire | null;
-}
-
-/** A captured swing in a list. */
-export interface StudentMotionWire {
-  id: string;
-  lessonId: string;
-  startsAt: string;
-  club: string;
-  fileName: string;
-}
-
-/** Ground of one swing: figures in SI and curves for the picture. */
-export interface GroundWire {
-  id: string;
-  fileName: string;
-  ground: Ground;
-  traces: GroundTraces;
 }
 
 export interface BlockWire {
@@ -213,6 +160,7 @@ export interface LessonAnswer {
   screens: ScreenInput[];
   blocks: BlockWire[];
   signs: SeenSignWire[];
+  swishSets: SwishSetWire[];
   setups: SetupWire[];
   /** Of earlier lessons, newest first. */
   earlierSetups: SetupWire[];

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { writeWav } from '../core/formats/wav.ts';
 import { seededRandom } from '../core/numeric/random.ts';
 import { recordSwish, recordVoice, type SwishTruth } from '../stand-ins/microphone/swish-sound.ts';
-import { choose, expect, signIn, test } from './application.ts';
+import { addStudent, choose, expect, signIn, startLesson, test } from './application.ts';
 
 const RATE = 48_000;
 const swing = (ballS: number, offsetS: number): SwishTruth => ({
@@ -77,4 +77,20 @@ test('live: after each swing one mark on the arc', async ({ page, app, context }
   await expect(page.getByTestId('swish-sentence')).toContainText(/past the ball/, { timeout: 60_000 });
   await page.getByRole('button', { name: 'Stop listening' }).click();
   await expect(page.getByRole('button', { name: 'Save the sound' })).toBeVisible();
+});
+
+test('a set kept in the lesson is evidence in the ledger', async ({ page, app }) => {
+  await signIn(page, app);
+  await addStudent(page, app, 'Swish Sycamore');
+  await startLesson(page);
+  await page.keyboard.press('3');
+  await page.getByRole('button', { name: 'Listen to the swish' }).click();
+  const early = wav([swing(1, -0.035), swing(3.5, -0.03), swing(6, -0.035)], 7.5);
+  await choose(page, 'Load a WAV', file('early.wav', early));
+  await expect(page.getByTestId('swish-sentence')).toContainText('before the ball');
+  await page.getByRole('button', { name: 'Keep this set in the lesson' }).click();
+  await expect(page.getByRole('region', { name: 'Heard in this lesson' })).toContainText('3 / 0 / 0');
+  await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText('Speed peaks before the ball');
+  await page.getByRole('button', { name: 'Remove set 1' }).click();
+  await expect(page.getByRole('region', { name: 'Heard in this lesson' })).toBeHidden();
 });

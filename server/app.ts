@@ -20,6 +20,7 @@ import { practiceRoutes } from './practice/routes.ts';
 import { shotRoutes } from './shots/routes.ts';
 import { studentRoutes } from './students/routes.ts';
 import { swingRoutes } from './swings/routes.ts';
+import { swishRoutes } from './swish/routes.ts';
 import { todayRoutes } from './today/routes.ts';
 
 export interface AppOptions {
@@ -101,6 +102,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', blockRoutes(services));
   api.use('/', shotRoutes(services));
   api.use('/', swingRoutes(services));
+  api.use('/', swishRoutes(services));
   api.use('/', deviceRoutes(services));
   api.use('/', diagnosisRoutes(services));
   api.use('/', planRoutes(services));

@@ -1,4 +1,5 @@
 import { GROUND_FAULT_EDGES } from './faults-ground.ts';
+import { HEARD_FAULT_EDGES } from './faults-heard.ts';
 
 /** Strength of an edge by judgement: 0.3 weak, 0.5, 0.7 strong. Settings may replace them. */
 const WEAK = 0.3;
@@ -61,4 +62,5 @@ export const FAULT_EDGES: readonly { readonly from: string; readonly to: string;
   { from: 'scooped', to: 'face-path', strength: WEAK },
   { from: 'tension', to: 'off-centre', strength: WEAK },
   ...GROUND_FAULT_EDGES,
+  ...HEARD_FAULT_EDGES,
 ];

@@ -1,42 +1,12 @@
 import { fault, type Fault } from './fault-type.ts';
+import { BODY_FAULTS } from './faults-body.ts';
 import { GROUND_FAULTS } from './faults-ground.ts';
+import { HEARD_FAULTS } from './faults-heard.ts';
 import { STAGES } from './stages.ts';
 
 export type { Fault, SeenSign } from './fault-type.ts';
 
-const BODY_AND_CLUB_FAULTS: readonly Fault[] = [
-  fault(
-    'body-trunk-turn',
-    'body',
-    'Short trunk turn',
-    'The trunk cannot turn far enough to each side.',
-    0.12,
-    [['trunk-club-across', 'set-up', 'face-on', 'Club across the shoulders does not reach 90°']],
-    ['short-turn'],
-    ['ground-up', 'built-backswing'],
-    false,
-  ),
-  fault(
-    'body-toe-push',
-    'body',
-    'Stiff big toe',
-    'With a stiff big toe the push leaves by the outside of the foot.',
-    0.06,
-    [['toe-heel-raise', 'finish', 'either', 'Heel rises over the outside of the foot']],
-    ['no-leg-extension'],
-    ['ground-up'],
-    false,
-  ),
-  fault(
-    'body-balance',
-    'body',
-    'Poor balance',
-    'Standing on one leg is unsure, so the swing cannot move freely.',
-    0.1,
-    [['balance-falls', 'finish', 'either', 'Cannot stand on the lead leg at the finish']],
-    ['unstable-finish'],
-    ['free-swing'],
-  ),
+const MOVEMENT_FAULTS: readonly Fault[] = [
   fault(
     'tension',
     'set-up',
@@ -344,7 +314,7 @@ const BODY_AND_CLUB_FAULTS: readonly Fault[] = [
 ];
 
 /** Faults in causal order. Priors are by judgement for adults who take lessons; Settings may replace them. */
-export const FAULTS: readonly Fault[] = [...BODY_AND_CLUB_FAULTS, ...GROUND_FAULTS].sort(
+export const FAULTS: readonly Fault[] = [...BODY_FAULTS, ...MOVEMENT_FAULTS, ...GROUND_FAULTS, ...HEARD_FAULTS].sort(
   (a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage),
 );
 

@@ -135,6 +135,7 @@ export const MEASURED_SIGNS: readonly MeasuredSign[] = [
     67,
     8,
   ),
+  sign('swish-place', 'early-swish', 'swish loudest before the ball by', 'ms', 'above', 8, 4),
   sign('effort-slope', 'effort-over-speed', 'speed gained for each point of effort above 6', 'mph', 'below', 0, 0.35),
 ];
 

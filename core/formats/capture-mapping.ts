@@ -1,6 +1,7 @@
 import type { GroundCapture } from '../capture/ground.ts';
 import { SEGMENTS, type MotionCapture, type Segment } from '../capture/motion.ts';
 import { prepareMotion } from '../capture/prepare-motion.ts';
+import { guessAxes } from '../capture/points/guess-axes.ts';
 import { DEFAULT_AXES, guessRoles, type LabAxes, type PointsByRole } from '../capture/points/roles.ts';
 import {
   curvesFromPoints,
@@ -91,7 +92,7 @@ export function guessMapping(source: CaptureSource, kind: CaptureKind, handednes
           handedness,
         )
       : {};
-  return { channels, points, axes: DEFAULT_AXES };
+  return { channels, points, axes: kind === 'motion' ? guessAxes(source.points, points, handedness) : DEFAULT_AXES };
 }
 
 /** What a mapping still lacks, a sentence each; none means that the file can be read with it. */

@@ -16,6 +16,7 @@ import { shotCounts, shotsOfLesson, valuesOf, type ShotRow } from '../shots/quer
 import { importsOfLesson } from '../captures/queries.ts';
 import { waitingShots } from '../feed/queries.ts';
 import { swingsOfLesson, swingToWire, type SwingRow } from '../swings/queries.ts';
+import { swishSetsOfLesson, swishToWire, type SwishSetRow } from '../swish/queries.ts';
 import { lessonRow, lessonsOf, type LessonRow } from './queries.ts';
 
 /** A lesson with everything measured in it, as rows. */
@@ -27,6 +28,7 @@ export interface LessonData {
   readonly motions: readonly MotionRow[];
   readonly grounds: readonly GroundRow[];
   readonly swings: readonly SwingRow[];
+  readonly swishSets: readonly SwishSetRow[];
   /** Shots in each block, also those beyond the newest 2,000 that are carried about. */
   readonly counts: ReadonlyMap<string, number>;
 }
@@ -45,6 +47,7 @@ export async function loadLesson(db: Db, practiceId: string, lessonId: string): 
     motions: await motionsOfLesson(db, practiceId, lessonId),
     grounds: await groundsOfLesson(db, practiceId, lessonId),
     swings: await swingsOfLesson(db, practiceId, lessonId),
+    swishSets: await swishSetsOfLesson(db, practiceId, lessonId),
     counts: await shotCounts(db, practiceId, lessonId),
   };
 }
@@ -103,6 +106,7 @@ export async function lessonAnswer(db: Db, practiceId: string, lessonId: string)
     screens: await screensOf(db, practiceId, student.id),
     blocks: data.blocks.map((b) => blockToWire(b, data)),
     signs: await signsOf(db, practiceId, lessonId),
+    swishSets: data.swishSets.map(swishToWire),
     setups: setups.filter((s) => s.takenAt === startsAt),
     earlierSetups: setups.filter((s) => s.takenAt !== startsAt),
     imports: await importsOfLesson(db, practiceId, lessonId),

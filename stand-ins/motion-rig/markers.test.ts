@@ -48,6 +48,22 @@ describe('a swing from markers in a C3D', () => {
     expect(must(s.leadArmLevelBeforeStrikeS)).toBeCloseTo(must(clean.leadArmLevelBeforeStrikeS), 2);
     expect(must(s.deliveryBeforeStrikeS)).toBeCloseTo(must(clean.deliveryBeforeStrikeS), 2);
   });
+  test.each([
+    ['y toward the target, z up', 'right', ([x, y, z]: number[]) => [-y, x, z]],
+    ['z toward the target, y up', 'right', ([x, y, z]: number[]) => [y, z, x]],
+    ['x away from the target', 'left', ([x, y, z]: number[]) => [-x, -y, z]],
+  ] as const)('a laboratory with %s is understood from the body at set-up', (_, handedness, turn) => {
+    const { capture } = rig('lab', 240, handedness);
+    const plain = markersOf(capture, { rateHz: 240, noiseM: 0.0003, dropoutsPerS: 0, random: seededRandom('m') });
+    const asC3d = (points: typeof plain.points): ArrayBuffer => writeC3d({ ...plain, points }).buffer;
+    const turned = plain.points.map((list) => list.map((p) => p && (turn([...p]) as [number, number, number])));
+    const [a, b] = [plain.points, turned].map((points) =>
+      analyseSequence(readMotionFile(asC3d(points), 'lab.c3d', { handedness })),
+    );
+    expect(b.order).toEqual(a.order);
+    for (const s of SEGMENTS)
+      expect(must(b.segments[s]).peakBeforeStrikeS).toBeCloseTo(must(a.segments[s]).peakBeforeStrikeS, 3);
+  });
   test('markers lost for up to 30 ms are filled, and it is said', () => {
     const { capture, truth } = rig('lost', 240);
     const s = analyseSequence(readMotionFile(c3dOf(capture, 240, 0.0005, 0.6), 'lab.c3d'));

@@ -54,9 +54,15 @@ const strength = (logOdds: number): string => {
 
 /** Where a finding opens: the station that holds its evidence. */
 const evidencePlace = (f: Finding): string =>
-  ({ block: 'measure', motion: 'measure', ground: 'measure', setup: 'measure', screen: 'know', seen: 'watch' })[
-    f.source.kind
-  ];
+  ({
+    block: 'measure',
+    motion: 'measure',
+    ground: 'measure',
+    setup: 'measure',
+    screen: 'know',
+    seen: 'watch',
+    swish: 'watch',
+  })[f.source.kind];
 
 function FaultDetail({ id, ledger, lessonId }: { id: string; ledger: LedgerAnswer; lessonId: string }) {
   const navigate = useNavigate();

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import styled from 'styled-components';
 import type { LessonAnswer, SeenSignWire } from '../../api/types.ts';
 import { FAULTS, type SeenSign } from '../../core/catalogue/faults.ts';
@@ -6,11 +6,10 @@ import { CHECKPOINTS, type Checkpoint } from '../../core/catalogue/stages.ts';
 import { newId } from '../app/api.ts';
 import { send } from '../app/outbox.ts';
 import { Choice } from '../parts/chips.tsx';
-import { Button, TextField } from '../parts/controls.tsx';
-import { Card, Failed, Notice, Row, Soft, Waiting } from '../parts/layout.tsx';
+import { TextField } from '../parts/controls.tsx';
+import { Card, Failed, Notice, Row, Soft } from '../parts/layout.tsx';
 import { useLessonWrite } from './data.ts';
-
-const SwishPanel = lazy(() => import('../parts/swish/SwishPanel.tsx').then((m) => ({ default: m.SwishPanel })));
+import { Listen } from './Listen.tsx';
 
 const GRADES = [
   { id: 'absent', name: 'absent' },
@@ -68,7 +67,6 @@ function SignRow({ sign, seen, lessonId }: { sign: SeenSign; seen: SeenSignWire 
 
 /** Watch: seen signs by checkpoint, graded with one tap each; they join the measured ones in the ledger. */
 export default function Watch({ lesson }: { lesson: LessonAnswer }) {
-  const [listens, setListens] = useState(false);
   const [checkpoint, setCheckpoint] = useState<Checkpoint>('set-up');
   const filled = CHECKPOINTS.filter((c) => atCheckpoint(c).length > 0);
   const count = (c: Checkpoint): number =>
@@ -85,16 +83,7 @@ export default function Watch({ lesson }: { lesson: LessonAnswer }) {
         onChange={setCheckpoint}
         options={filled.map((c) => ({ id: c, name: count(c) > 0 ? `${c} (${count(c)})` : c }))}
       />
-      <Row>
-        <Button onPress={() => setListens(!listens)} aria-expanded={listens}>
-          {listens ? 'Close the microphone' : 'Listen to the swish'}
-        </Button>
-      </Row>
-      {listens ? (
-        <Suspense fallback={<Waiting what="the microphone" />}>
-          <SwishPanel handedness={lesson.student.handedness} />
-        </Suspense>
-      ) : null}
+      <Listen lesson={lesson} />
       <Card aria-label={`Signs at ${checkpoint}`}>
         <Row>
           <h2>Seen at: {checkpoint}</h2>

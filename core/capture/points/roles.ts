@@ -34,27 +34,32 @@ const words = (label: string): string =>
     .toLowerCase();
 
 const SIDES = {
-  left: /^l ?(?=sh|wr|ha|fi|ac|el)|left/,
-  right: /^r ?(?=sh|wr|ha|fi|ac|el)|right/,
+  left: /^l ?(?=sh|wr|ha|fi|ac|el|as|ps|hi)|left/,
+  right: /^r ?(?=sh|wr|ha|fi|ac|el|as|ps|hi)|right/,
 } as const;
+
+/** Which side a label names, by the player's handedness; undefined where it names none. */
+export function sideOf(label: string, handedness: Handedness): 'lead' | 'trail' | undefined {
+  const lead = handedness === 'right' ? 'left' : 'right';
+  const w = words(label);
+  if (SIDES[lead].test(w) || /lead/.test(w)) return 'lead';
+  return SIDES[lead === 'left' ? 'right' : 'left'].test(w) || /trail/.test(w) ? 'trail' : undefined;
+}
 
 /** Roles of points by what their labels say (English words and the usual short forms), for the instructor to put right. */
 export function guessRoles(labels: readonly string[], handedness: Handedness): PointsByRole {
-  const lead = handedness === 'right' ? 'left' : 'right';
-  const isLead = (w: string): boolean => SIDES[lead].test(w) || /lead/.test(w);
-  const isTrail = (w: string): boolean => SIDES[lead === 'left' ? 'right' : 'left'].test(w) || /trail/.test(w);
   const of = (test: (w: string) => boolean): string[] => labels.filter((l) => test(words(l)));
   const club = (w: string): boolean => /club|shaft|grip|hosel|stick/.test(w);
   const shoulders = of((w) => !club(w) && /sho(ulder)?|acrom/.test(w));
   const chest = of((w) => !club(w) && /chest|thorax|torso|stern|clav|\bc7\b|\bt\d+\b|\bstrn\b|spine/.test(w));
   const hands = of((w) => !club(w) && /wrist|\b[lr]?wr[ab]?\b|hand|finger|\b[lr]?fin\b/.test(w));
-  const leadHands = hands.filter((l) => isLead(words(l)));
-  const freeHands = hands.filter((l) => !isTrail(words(l)));
+  const leadHands = hands.filter((l) => sideOf(l, handedness) === 'lead');
+  const freeHands = hands.filter((l) => sideOf(l, handedness) !== 'trail');
   const heads = of((w) => /club ?head|head of club|hosel|club ?(toe|heel|face)|^toe$|^head$/.test(w));
   const roles: Partial<Record<PointRole, readonly string[]>> = {
     hips: of((w) => !club(w) && /hip|pelvi|\b[lr]?asis?\b|\b[lr]?psis?\b|sacr|iliac|waist/.test(w)),
     chest: [...chest, ...shoulders],
-    leadShoulder: shoulders.filter((l) => isLead(words(l))).slice(0, 1),
+    leadShoulder: shoulders.filter((l) => sideOf(l, handedness) === 'lead').slice(0, 1),
     leadHand: (leadHands.length > 0 ? leadHands : freeHands).slice(0, 2),
     grip: of((w) => /grip|butt|shaft ?(top|1|upper)|club ?(top|1)$/.test(w)).slice(0, 1),
     clubHead: heads,

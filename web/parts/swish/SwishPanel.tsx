@@ -2,16 +2,16 @@ import { useMemo, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { LARGEST_WAV_BYTES, writeWav } from '../../../core/formats/wav.ts';
 import { checkFileSize } from '../../../core/formats/delimited.ts';
-import type { BallReference, HeardSwing, SwishOptions } from '../../../core/swish/analyse.ts';
-import { balanceOf } from '../../../core/swish/place.ts';
-import { useUnits } from '../../app/session.tsx';
+import type { BallReference, SwishOptions } from '../../../core/swish/analyse.ts';
+import type { SwishSetWire } from '../../../api/types.ts';
 import { run } from '../../workers/run.ts';
 import { Choice } from '../chips.tsx';
 import { Button, PrimaryButton } from '../controls.tsx';
 import { Knob } from '../Knob.tsx';
-import { Card, DataTable, Facts, Failed, Grid, Notice, Row, Sentence, Soft, Spread } from '../layout.tsx';
+import { Card, Failed, Grid, Notice, Row, Sentence, Soft, Spread } from '../layout.tsx';
 import { SavePicture } from '../SavePicture.tsx';
 import { SwishArc, swingInWords } from './SwishArc.tsx';
+import { SetFigures, SwingTable, type Direction, type Kept } from './SwishSet.tsx';
 import { useLiveSwish } from './use-live-swish.ts';
 import { useMicrophone, type MicrophoneState } from './use-microphone.ts';
 
@@ -21,68 +21,22 @@ const STATE_WORDS: Readonly<Partial<Record<MicrophoneState, string>>> = {
   lost: 'The microphone was unplugged. What was heard before is kept; start again to go on.',
 };
 
-type Direction = 'usual' | 'other';
-interface Kept {
-  readonly swing: HeardSwing;
-  readonly direction: Direction;
-  /** The recording it comes from: rests are told within one only. */
-  readonly source: string;
-}
-
-/** A place along the arc in words. */
-const inCm = (m: number): string => `${Math.round(Math.abs(100 * m))} cm ${m < 0 ? 'before' : 'past'} the ball`;
-
-const middle = (values: readonly number[]): number => {
-  const s = [...values].sort((a, b) => a - b);
-  return (s[(s.length - 1) >> 1] + s[s.length >> 1]) / 2;
-};
-
-/** What the set says: count, speeds, places, balance of directions. */
-function SetFigures({ kept }: { kept: readonly Kept[] }) {
-  const units = useUnits();
-  const speeds = (d: Direction): number[] => kept.filter((k) => k.direction === d).map((k) => k.swing.tipSpeedMps);
-  const usual = speeds('usual');
-  const placed = kept.flatMap((k) =>
-    k.direction === 'usual' && k.swing.pastBallM !== null ? [k.swing.pastBallM] : [],
-  );
-  const judged = (j: HeardSwing['judgement']): number => kept.filter((k) => k.swing.judgement === j).length;
-  const balance = balanceOf(usual, speeds('other'));
-  const facts: [string, string][] = [['swings heard', String(kept.length)]];
-  if (usual.length > 0) {
-    facts.push(['tip speed, median', units.speed(middle(usual))]);
-    facts.push([
-      'slowest to fastest',
-      `${units.speedFigure(Math.min(...usual))} to ${units.speedFigure(Math.max(...usual))}`,
-    ]);
-  }
-  if (placed.length > 0) {
-    facts.push(['early / at / past', `${judged('before')} / ${judged('at')} / ${judged('past')}`]);
-    facts.push(['place, median', inCm(middle(placed))]);
-  }
-  if (balance) {
-    const percent = Math.round(100 * Math.abs(balance.difference));
-    facts.push([
-      'other direction',
-      balance.balanced ? `balanced (${percent} %)` : `${percent} % ${balance.difference < 0 ? 'slower' : 'faster'}`,
-    ]);
-  }
-  return <Facts items={facts} />;
-}
-
 /**
  * Listening to swings: a recording or the microphone live, one large mark on the arc after each swing, the set in figures.
+ * @param onKeep takes the set into a record; the button is there only with it
  * @param onJudged told of each judged swing, for a practice log
  */
 export function SwishPanel({
   handedness,
   simple = false,
   onJudged,
+  onKeep,
 }: {
   handedness: 'right' | 'left';
   simple?: boolean;
   onJudged?: (judgement: 'before' | 'at' | 'past') => void;
+  onKeep?: (set: Omit<SwishSetWire, 'id' | 'heardAt'>) => void;
 }) {
-  const units = useUnits();
   const [diameterMm, setDiameterMm] = useState(9.5);
   const [ball, setBall] = useState<BallReference>('click');
   const [place, setPlace] = useState<'opposite' | 'other'>('opposite');
@@ -136,6 +90,20 @@ export function SwishPanel({
     link.click();
     URL.revokeObjectURL(link.href);
   };
+  const keep = (): void =>
+    onKeep?.({
+      diameterM: options.diameterM,
+      ball,
+      swings: kept.map(({ swing: s, direction: d }) => ({
+        direction: d,
+        tipSpeedMps: s.tipSpeedMps,
+        offsetS: s.offsetS,
+        offsetSdS: s.offsetSdS,
+        pastBallM: s.pastBallM,
+        uncertaintyM: s.uncertaintyM,
+        judgement: s.judgement,
+      })),
+    });
   const on = microphone.state === 'on';
   const trouble = STATE_WORDS[microphone.state];
   return (
@@ -203,6 +171,7 @@ export function SwishPanel({
             <Button isDisabled={busy}>{busy ? 'Reading …' : 'Load a WAV'}</Button>
           </FileTrigger>
           {live.swings.length > 0 ? <Button onPress={saveSound}>Save the sound</Button> : null}
+          {kept.length > 0 && onKeep ? <PrimaryButton onPress={keep}>Keep this set in the lesson</PrimaryButton> : null}
           {kept.length > 0 ? (
             <Button
               onPress={() => {
@@ -242,41 +211,7 @@ export function SwishPanel({
         {warnings.map((w) => (
           <Soft key={w}>{w}</Soft>
         ))}
-        {kept.length > 0 && !simple ? (
-          <DataTable>
-            <thead>
-              <tr>
-                <th scope="col">swing</th>
-                <th scope="col">direction</th>
-                <th scope="col">tip speed</th>
-                <th scope="col">past the ball</th>
-                <th scope="col">±</th>
-                <th scope="col">rest before</th>
-              </tr>
-            </thead>
-            <tbody>
-              {kept.map(({ swing: s, direction: d, source }, i) => {
-                const earlier = kept[i - 1];
-                const restS = earlier?.source === source ? s.peakTimeS - earlier.swing.peakTimeS : -1;
-                const rest = restS > 0 ? `${restS.toFixed(1)} s` : '–';
-                return (
-                  <tr key={i}>
-                    <th scope="row">{i + 1}</th>
-                    <td>{d === 'usual' ? 'usual' : 'other way'}</td>
-                    <td>{units.speed(s.tipSpeedMps)}</td>
-                    <td>
-                      {s.pastBallM === null
-                        ? (s.refused ?? 'no ball heard')
-                        : `${Math.round(100 * s.pastBallM)} cm`.replace('-', '−')}
-                    </td>
-                    <td>{s.uncertaintyM === null ? '–' : `${Math.round(100 * s.uncertaintyM)} cm`}</td>
-                    <td>{rest}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </DataTable>
-        ) : null}
+        {kept.length > 0 && !simple ? <SwingTable kept={kept} /> : null}
         <Soft>
           Good to about 12 cm in the middle and 31 cm for nine of ten on simulated recordings; tip speed to 5 %. On real
           recordings this is unproven.

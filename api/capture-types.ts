@@ -1,0 +1,73 @@
+import type { GroundTraces } from '../core/capture/ground-traces.ts';
+import type { Ground } from '../core/capture/ground-analysis.ts';
+import type { FitPrice } from '../core/swing/fit-prices.ts';
+import type { SequenceWire } from './sequence-wire.ts';
+
+/** Curves up to the strike for a picture: seconds to strike, °/s. */
+export interface CurvesWire {
+  timeS: number[];
+  dps: Partial<Record<'hips' | 'chest' | 'leadArm' | 'club', number[]>>;
+  /** Angles from set-up, + toward the target. */
+  deg?: Partial<Record<'hips' | 'chest' | 'leadArm' | 'club', number[]>>;
+  wristDeg?: number[];
+}
+
+/** Price of one fault in a fitted swing; the gain in m/s. */
+export interface FitWire {
+  prices: readonly FitPrice[];
+  residuals: Readonly<Record<string, number>>;
+  clubSpeedMps: number;
+}
+
+/** One swing with what was taken of it, laid over each other at the strike. */
+export interface SwingWire {
+  id: string;
+  shotId: string | null;
+  motionId: string | null;
+  groundId: string | null;
+  /** How much later a record is to be laid against the strike, s. */
+  motionShiftS: number;
+  groundShiftS: number;
+}
+
+export interface MotionWire {
+  id: string;
+  fileName: string;
+  sequence: SequenceWire;
+  curves: CurvesWire;
+  fit: FitWire | null;
+}
+
+/** A set of swings that was heard in a lesson. */
+export interface SwishSetWire {
+  id: string;
+  diameterM: number;
+  ball: 'click' | 'brush' | 'none';
+  swings: readonly {
+    direction: 'usual' | 'other';
+    tipSpeedMps: number;
+    offsetS: number | null;
+    offsetSdS: number | null;
+    pastBallM: number | null;
+    uncertaintyM: number | null;
+    judgement: 'before' | 'at' | 'past' | 'none';
+  }[];
+  heardAt: string;
+}
+
+/** A captured swing in a list. */
+export interface StudentMotionWire {
+  id: string;
+  lessonId: string;
+  startsAt: string;
+  club: string;
+  fileName: string;
+}
+
+/** Ground of one swing: figures in SI and curves for the picture. */
+export interface GroundWire {
+  id: string;
+  fileName: string;
+  ground: Ground;
+  traces: GroundTraces;
+}
