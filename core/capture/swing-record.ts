@@ -21,7 +21,7 @@ export interface SwingEvent {
 /** Under this share of body weight the feet count as unloaded. */
 const UNLOADED_BW = 0.8;
 /** Events of two records nearer than this have no order: both strikes are known to a few milliseconds. */
-export const RECORDS_APART_S = 0.01;
+const RECORDS_APART_S = 0.01;
 const SEGMENT_EVENTS: readonly (readonly [Segment, string])[] = [
   ['hips', 'hips at their fastest'],
   ['chest', 'chest at its fastest'],

@@ -1,5 +1,5 @@
 /** Strouhal number of a rod across the stream: it sings at 0.2 v/d (aeolian tone; Strouhal 1878, Phillips 1956). */
-export const STROUHAL = 0.2;
+const STROUHAL = 0.2;
 /** Relative width of the tone that each strip sings, as a standard deviation of ln f. */
 const TONE_WIDTH = 0.13;
 /** The rod sounds from this share of its length on; nearer the hands it is too slow to be heard. */

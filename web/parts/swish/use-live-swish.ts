@@ -45,7 +45,7 @@ export function useLiveSwish(
           known.current.slice(earlier).every((k) => Math.abs(k.peakTimeS - s.peakTimeS) > SAME_S),
         );
         known.current = [...known.current, ...fresh];
-        setSwings(known.current);
+        setSwings((shown) => [...shown, ...fresh]);
         for (const s of fresh) tell.current(s);
       } catch (e) {
         setError(e);
@@ -57,7 +57,7 @@ export function useLiveSwish(
     return () => clearInterval(timer);
   }, [state, newest, options]);
   const clear = (): void => {
-    // What the microphone still holds is not heard again.
+    // What was heard stays known, so that the microphone's last seconds are not taken for new swings.
     setSwings([]);
   };
   return { swings, error, clear };
