@@ -5,7 +5,7 @@ export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
   {
     id: 'late-set-half',
     name: 'Late set, half swing',
-    treats: ['early-release', 'rushed-start', 'tension'],
+    treats: ['early-release', 'early-set', 'rushed-start', 'tension'],
     lenses: ['late-set'],
     kit: ['iron'],
     places: ['range', 'garden'],

@@ -1,5 +1,6 @@
 import { GROUND_FAULT_EDGES } from './faults-ground.ts';
 import { HEARD_FAULT_EDGES } from './faults-heard.ts';
+import { PICTURED_FAULT_EDGES } from './faults-pictured.ts';
 
 /** Strength of an edge by judgement: 0.3 weak, 0.5, 0.7 strong. Settings may replace them. */
 const WEAK = 0.3;
@@ -63,4 +64,5 @@ export const FAULT_EDGES: readonly { readonly from: string; readonly to: string;
   { from: 'tension', to: 'off-centre', strength: WEAK },
   ...GROUND_FAULT_EDGES,
   ...HEARD_FAULT_EDGES,
+  ...PICTURED_FAULT_EDGES,
 ];

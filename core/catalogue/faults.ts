@@ -2,6 +2,7 @@ import { fault, type Fault } from './fault-type.ts';
 import { BODY_FAULTS } from './faults-body.ts';
 import { GROUND_FAULTS } from './faults-ground.ts';
 import { HEARD_FAULTS } from './faults-heard.ts';
+import { PICTURED_FAULTS } from './faults-pictured.ts';
 import { STAGES } from './stages.ts';
 
 export type { Fault, SeenSign } from './fault-type.ts';
@@ -314,8 +315,12 @@ const MOVEMENT_FAULTS: readonly Fault[] = [
 ];
 
 /** Faults in causal order. Priors are by judgement for adults who take lessons; Settings may replace them. */
-export const FAULTS: readonly Fault[] = [...BODY_FAULTS, ...MOVEMENT_FAULTS, ...GROUND_FAULTS, ...HEARD_FAULTS].sort(
-  (a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage),
-);
+export const FAULTS: readonly Fault[] = [
+  ...BODY_FAULTS,
+  ...MOVEMENT_FAULTS,
+  ...GROUND_FAULTS,
+  ...HEARD_FAULTS,
+  ...PICTURED_FAULTS,
+].sort((a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage));
 
 export const faultById = (id: string): Fault | undefined => FAULTS.find((f) => f.id === id);

@@ -4,7 +4,7 @@ export interface MeasuredSign {
   readonly fault: string;
   /** What is compared, in words, ready for a sentence. */
   readonly quantity: string;
-  readonly unit: '°' | 'ms' | '%' | 'mm' | 's' | '' | 'mph';
+  readonly unit: '°' | 'ms' | '%' | 'mm' | 'cm' | 's' | '' | 'mph';
   readonly direction: 'above' | 'below';
   readonly threshold: number;
   /** How sound players differ around the threshold, one standard deviation, in the sign's unit. */
@@ -136,6 +136,27 @@ export const MEASURED_SIGNS: readonly MeasuredSign[] = [
     8,
   ),
   sign('swish-place', 'early-swish', 'swish loudest before the ball by', 'ms', 'above', 8, 4),
+  // One camera, from digitised points. Spreads between players are wide: a picture is flat, and players stand differently.
+  sign('hips-back', 'sway', 'hips moved away from the target by the top, share of height', '%', 'above', 6, 1.5),
+  sign('hips-past', 'slide', 'middle of the hips at strike, share of the stance', '%', 'above', 80, 6),
+  sign('hip-depth-lost', 'early-extension', 'hips moved toward the ball', 'cm', 'above', 4, 1.2, 'posture'),
+  sign('hands-risen', 'early-extension', 'hands higher at strike than at set-up by', 'cm', 'above', 5, 1.5, 'posture'),
+  sign('shaft-steepened', 'over-the-top', 'shaft steeper down than back by', '°', 'above', 8, 3),
+  sign('shaft-flattened', 'arm-deep', 'shaft flatter than its set-up line going back by', '°', 'above', 10, 4),
+  sign('trail-elbow-fold', 'trail-arm', 'trail elbow folded at the top by', '°', 'below', 20, 10, 'trail-elbow'),
+  sign('trail-elbow-left', 'trail-arm', 'trail elbow still bent at strike by', '°', 'above', 40, 8, 'trail-elbow'),
+  sign('head-ahead', 'upper-body-ahead', 'head ahead of its set-up place at strike by', 'cm', 'above', 4, 1.2),
+  sign('side-bend-delivery', 'level-shoulders', 'side bend at delivery', '°', 'below', 15, 4),
+  sign('shaft-back', 'scooped', 'handle behind the club head at strike by', '°', 'above', 2, 2.5),
+  sign(
+    'set-then-lost',
+    'early-set',
+    'wrist angle more open down than back, at lead arm level, by',
+    '°',
+    'above',
+    10,
+    5,
+  ),
   sign('effort-slope', 'effort-over-speed', 'speed gained for each point of effort above 6', 'mph', 'below', 0, 0.35),
 ];
 

@@ -17,7 +17,7 @@ export interface Finding {
   readonly unit?: string;
   /** Where it was measured or seen: a block, a motion file, a screen, a checkpoint. */
   readonly source: {
-    readonly kind: 'block' | 'motion' | 'ground' | 'swish' | 'screen' | 'setup' | 'seen';
+    readonly kind: 'block' | 'motion' | 'ground' | 'swish' | 'picture' | 'screen' | 'setup' | 'seen';
     readonly id: string;
     readonly label: string;
   };

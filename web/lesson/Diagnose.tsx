@@ -62,6 +62,7 @@ const evidencePlace = (f: Finding): string =>
     screen: 'know',
     seen: 'watch',
     swish: 'watch',
+    picture: 'watch',
   })[f.source.kind];
 
 function FaultDetail({ id, ledger, lessonId }: { id: string; ledger: LedgerAnswer; lessonId: string }) {

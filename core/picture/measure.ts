@@ -1,0 +1,213 @@
+import { CHECKPOINTS, type Checkpoint } from '../catalogue/stages.ts';
+import { FORMULAS, type Formula, type Scene } from './formulas.ts';
+import { leanRad, turnAbout } from './geometry.ts';
+import { frameRate, frameSdS, slowMotionFactors, type FrameRate } from './frame-times.ts';
+import {
+  countedPoints,
+  POINT_NAMES,
+  type MarkedPicture,
+  type PictureMarks,
+  type PicturePoint,
+  type Px,
+} from './marks.ts';
+import { MissingPoint, PICK_SD_PX, propagate, type Read } from './propagate.ts';
+import { scaleFrom, scaleNearer, type Scale } from './scale.ts';
+import { speedAtStrike, type StrikeSpeed } from './speed.ts';
+
+/** Without a plumb line a camera that was set up by eye is upright to about this, rad. */
+const LEVEL_SD_RAD = (1 * Math.PI) / 180;
+
+/** One measured value at one checkpoint: rad, m, a share, with its standard deviation in the same unit. */
+export interface PictureValue {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: Formula['kind'];
+  readonly checkpoint: Checkpoint;
+  readonly frame: number;
+  readonly value: number;
+  readonly sd: number;
+  readonly words: readonly [string, string];
+}
+
+/** Times between checkpoints in real seconds, with what the frames leave open. */
+export interface PictureTimes {
+  readonly backswingS?: number;
+  readonly backswingSdS?: number;
+  readonly downswingS?: number;
+  readonly downswingSdS?: number;
+  readonly tempoRatio?: number;
+  readonly tempoSd?: number;
+}
+
+export interface PictureMeasures {
+  readonly values: readonly PictureValue[];
+  readonly times: PictureTimes;
+  readonly speeds: { readonly hands?: StrikeSpeed; readonly clubHead?: StrikeSpeed };
+  readonly rate: FrameRate;
+  readonly scale: Scale | null;
+  /** Lean of the camera, rad; 0 where no plumb line was drawn. */
+  readonly tiltRad: number;
+  /** What could not be measured, and what is missing for it. */
+  readonly missing: readonly { readonly id: string; readonly name: string; readonly why: string }[];
+  readonly warnings: readonly string[];
+}
+
+const keyOf = (checkpoint: Checkpoint, point: PicturePoint): string => `${checkpoint}/${point}`;
+
+/** Which way is to the target or the ball, from the points themselves, so that a mirrored picture reads right. */
+function ways(picture: MarkedPicture, has: Scene['has'], at: Scene['at']): Pick<Scene, 'toTarget' | 'toBall'> {
+  const usual = picture.handedness === 'right' ? 1 : -1;
+  const sign = (from: PicturePoint, to: PicturePoint): 1 | -1 | undefined =>
+    has('set-up', from) && has('set-up', to) ? (at('set-up', to).x >= at('set-up', from).x ? 1 : -1) : undefined;
+  return {
+    toTarget: sign('trailAnkle', 'leadAnkle') ?? sign('trailHip', 'leadHip') ?? usual,
+    toBall: sign('hipBack', 'hands') ?? sign('trailHip', 'hands') ?? usual,
+  };
+}
+
+function timesOf({ frameTimesS, marks }: MarkedPicture): PictureTimes {
+  const { takeaway, top, strike } = marks.checkpoints;
+  const between = (a: typeof top, b: typeof top): [number, number] | undefined => {
+    if (!a || !b || b.frame <= a.frame) return undefined;
+    const sd = Math.hypot(frameSdS(frameTimesS, a.frame), frameSdS(frameTimesS, b.frame));
+    return [(frameTimesS[b.frame] - frameTimesS[a.frame]) / marks.slowFactor, sd / marks.slowFactor];
+  };
+  const back = between(takeaway, top);
+  const down = between(top, strike);
+  return {
+    ...(back ? { backswingS: back[0], backswingSdS: back[1] } : {}),
+    ...(down ? { downswingS: down[0], downswingSdS: down[1] } : {}),
+    ...(back && down
+      ? {
+          tempoRatio: back[0] / down[0],
+          tempoSd: (back[0] / down[0]) * Math.hypot(back[1] / back[0], down[1] / down[0]),
+        }
+      : {}),
+  };
+}
+
+function valueOf(
+  formula: Formula,
+  checkpoint: Checkpoint,
+  scene: (read: Read) => Scene,
+  read: Read,
+  leanSdRad: number,
+  scale: Scale | null,
+): Pick<PictureValue, 'value' | 'sd'> {
+  const isAngle = formula.kind === 'angle';
+  const { value, sd } = propagate((r) => formula.of(scene(r), checkpoint), read, isAngle);
+  if (isAngle) return { value, sd: Math.hypot(sd, formula.plumb ? leanSdRad : 0) };
+  if (formula.kind === 'share') return { value, sd };
+  if (!scale) throw new MissingPoint('scale');
+  const metres = value * scale.metresPerPx;
+  return { value: metres, sd: Math.hypot(sd * scale.metresPerPx, metres * scale.sdShare) };
+}
+
+/**
+ * Everything that the marked points of one video say: angles, distances against set-up, times, speeds before the strike, each
+ * with its standard deviation from picking (± 3 px), scale, camera tilt and frame rate. Turn of chest or hips is not among
+ * them: one camera cannot tell it.
+ * @throws InputError for a scale that cannot be one
+ */
+export function measurePicture(picture: MarkedPicture): PictureMeasures {
+  const { marks, view } = picture;
+  const scale = marks.scale ? bodyScale(marks.scale, picture) : null;
+  const tiltRad = marks.plumb ? leanRad(marks.plumb.a, marks.plumb.b) : 0;
+  const leanSdRad = marks.plumb
+    ? (PICK_SD_PX * Math.SQRT2) /
+      Math.max(30, Math.hypot(marks.plumb.a.x - marks.plumb.b.x, marks.plumb.a.y - marks.plumb.b.y))
+    : LEVEL_SD_RAD;
+  const centre = { x: picture.widthPx / 2, y: picture.heightPx / 2 };
+  const upright = new Map<string, Px>();
+  for (const c of CHECKPOINTS) {
+    const mark = marks.checkpoints[c];
+    if (!mark) continue;
+    for (const [name, p] of Object.entries(countedPoints(marks, mark.frame)))
+      upright.set(keyOf(c, name as PicturePoint), turnAbout(p, centre, -tiltRad));
+  }
+  const read: Read = (key) => {
+    const p = upright.get(key);
+    if (!p) throw new MissingPoint(key);
+    return p;
+  };
+  const has: Scene['has'] = (c, p) => upright.has(keyOf(c, p));
+  const fixed = ways(picture, has, (c, p) => read(keyOf(c, p)));
+  const scene = (r: Read): Scene => ({ ...fixed, has, at: (c, p) => r(keyOf(c, p)) });
+
+  const values: PictureValue[] = [];
+  const lacking = new Map<string, { name: string; why: string }>();
+  for (const formula of FORMULAS) {
+    if (!formula.views.includes(view)) continue;
+    let found = false;
+    let why = '';
+    for (const checkpoint of formula.only ?? CHECKPOINTS) {
+      const mark = marks.checkpoints[checkpoint];
+      if (!mark || (formula.againstSetUp && checkpoint === 'set-up')) continue;
+      try {
+        const result = valueOf(formula, checkpoint, scene, read, leanSdRad, scale);
+        found = true;
+        values.push({
+          id: formula.id,
+          name: formula.name,
+          kind: formula.kind,
+          words: formula.words,
+          checkpoint,
+          frame: mark.frame,
+          ...result,
+        });
+      } catch (error) {
+        if (!(error instanceof MissingPoint)) throw error;
+        why ||= missingWords(error.message, checkpoint);
+      }
+    }
+    if (!found) lacking.set(formula.id, { name: formula.name, why: why || 'no checkpoint for it is marked' });
+  }
+  const speeds = view === 'face-on' ? speedsOf(picture, lacking) : {};
+  const slow = slowMotionFactors(picture.frameTimesS, marks.checkpoints, marks.slowFactor);
+  const rate = frameRate(picture.frameTimesS);
+  return {
+    values,
+    times: timesOf(picture),
+    speeds,
+    rate,
+    scale,
+    tiltRad,
+    missing: [...lacking].map(([id, l]) => ({ id, ...l })),
+    warnings: [
+      ...(slow.length > 0
+        ? [
+            `The downswing is too long for life: this file seems to play ${slow.join(' or ')} times slower. Set how slow it is.`,
+          ]
+        : []),
+      ...(rate.variable ? ['The frames of this video are not evenly spaced; their own times are used.'] : []),
+      ...(marks.plumb ? [] : ['No plumb line is drawn: the camera is taken as upright to ± 1°.']),
+    ],
+  };
+}
+
+/** Scale at the player's body; down the line a length on the ball's line is about as far as the body. */
+const bodyScale = (mark: NonNullable<PictureMarks['scale']>, { view, marks }: MarkedPicture): Scale =>
+  view === 'face-on' ? scaleNearer(mark, marks.cameraDistanceM, 'body') : scaleFrom(mark);
+
+function missingWords(key: string, checkpoint: Checkpoint): string {
+  if (key === 'scale') return 'the scale: mark a known length';
+  const [at, point] = key.includes('/') ? key.split('/') : [checkpoint, key];
+  return `${POINT_NAMES[point as PicturePoint] ?? point} at ${at}`;
+}
+
+function speedsOf(
+  picture: MarkedPicture,
+  lacking: Map<string, { name: string; why: string }>,
+): PictureMeasures['speeds'] {
+  const out: { hands?: StrikeSpeed; clubHead?: StrikeSpeed } = {};
+  for (const [point, name] of [
+    ['hands', 'hand speed before the strike'],
+    ['clubHead', 'club head speed before the strike'],
+  ] as const) {
+    const { scale: mark, cameraDistanceM } = picture.marks;
+    const result = speedAtStrike(picture, point, mark ? scaleNearer(mark, cameraDistanceM, point) : null);
+    if ('missing' in result) lacking.set(`speed-${point}`, { name, why: result.missing });
+    else out[point] = result;
+  }
+  return out;
+}

@@ -1,0 +1,178 @@
+import { CannotSayError } from '../errors/input-error.ts';
+import type { Checkpoint } from '../catalogue/stages.ts';
+import { frameAt } from './frame-times.ts';
+import { countedPoints, type CheckpointMark, type PictureMarks, type PicturePoint } from './marks.ts';
+
+export interface Proposal {
+  readonly checkpoints: Partial<Record<Checkpoint, CheckpointMark>>;
+  /** Frames at which something like a strike happens; more than one where the video holds several swings. */
+  readonly strikes: readonly number[];
+}
+
+/** Shares of the backswing and of the downswing at which sound swings pass the checkpoints between (by judgement). */
+const OF_BACKSWING = { 'lead arm level (back)': 0.55 } as const;
+const OF_DOWNSWING = { transition: 0.12, 'lead arm level (down)': 0.64, delivery: 0.82 } as const;
+/** After the strike, in downswing lengths. */
+const AFTER_STRIKE = { through: 0.25, finish: 1.7 } as const;
+/** A second hump of motion of this share of the greatest is a second swing. */
+const SECOND_SWING = 0.4;
+/** Two strikes are at least so many lengths of the swing's own downswing apart. */
+const APART_DOWNSWINGS = 6;
+/** Share of the backswing's own motion at which it has begun. */
+const BEGUN = 0.05;
+/** The top is a lull in the motion: this much below the backswing's own hump. */
+const LULL = 0.35;
+
+/** Backswings take so many times as long as downswings: what lies outside is no swing. */
+const TEMPO = [1.2, 9] as const;
+
+const smooth = (values: readonly number[]): number[] =>
+  values.map((_, i) => {
+    const part = values.slice(Math.max(0, i - 1), i + 2);
+    return part.reduce((a, b) => a + b, 0) / part.length;
+  });
+
+const greatest = (values: readonly number[], from: number, to: number): number => {
+  let best = from;
+  for (let i = from; i < to; i++) if (values[i] > values[best]) best = i;
+  return best;
+};
+
+/** The lull before a strike that has the most motion before it: the top. */
+function topBefore(energy: readonly number[], strike: number, from: number): number | undefined {
+  let before = 0;
+  let best: number | undefined;
+  let depth = 0;
+  for (let i = from; i < strike; i++) {
+    before = Math.max(before, energy[i]);
+    if (before - energy[i] > depth) {
+      depth = before - energy[i];
+      best = i;
+    }
+  }
+  if (best === undefined) return undefined;
+  const hump = Math.max(...energy.slice(from, best + 1));
+  return energy[best] < (1 - LULL) * hump ? best : undefined;
+}
+
+/** Bands that count as the lowest with motion: there the club head passes the ball, and nowhere else so fast. */
+const LOW_BANDS = 2;
+const LOW_SHARE = 0.12;
+
+/** Motion near the ground at each frame: the lowest bands that the swing reaches. */
+function lowMotion(bands: readonly (readonly number[])[]): number[] {
+  const most = bands[0].map((_, k) => Math.max(...bands.map((b) => b[k])));
+  const enough = LOW_SHARE * Math.max(...most);
+  let low = most.length - 1;
+  while (low > 0 && most[low] < enough) low--;
+  return bands.map((b) => b.slice(Math.max(0, low - LOW_BANDS + 1), low + 1).reduce((x, y) => x + y, 0));
+}
+
+const aboveStill = (motion: readonly number[]): number[] => {
+  const energy = smooth(motion);
+  const still = [...energy].sort((a, b) => a - b)[Math.floor(energy.length / 5)];
+  return energy.map((e) => Math.max(0, e - still));
+};
+
+/**
+ * Checkpoints proposed from how much of the picture moves at each frame: at the strike the motion near the ground is greatest,
+ * the top is the lull before it, the takeaway the end of the stillness; those between lie at usual shares and are the least sure.
+ * @param bands motion of each frame against the one before it, band by band from the top down, any unit
+ * @throws CannotSayError where no swing stands out
+ */
+export function proposeCheckpoints(
+  bands: readonly (readonly number[])[],
+  timesS: readonly number[],
+  which = 0,
+): Proposal {
+  if (bands.length < 8) throw new CannotSayError('too-short', 'No swing can be seen.', 'a video of 8 frames or more');
+  const level = aboveStill(bands.map((b) => b.reduce((x, y) => x + y, 0)));
+  // The head passes the ground at the takeaway too, but the whole picture moves little then.
+  const low = smooth(lowMotion(bands)).map((v, i) => v * level[i]);
+  const found = (strike: number, from: number): Proposal['checkpoints'] | undefined => {
+    const top = topBefore(level, strike, from);
+    if (top === undefined) return undefined;
+    const hump = greatest(level, from, top + 1);
+    let takeaway = hump;
+    while (takeaway > from && level[takeaway] > BEGUN * level[hump]) takeaway--;
+    const tempo = (timesS[top] - timesS[takeaway]) / (timesS[strike] - timesS[top]);
+    return tempo >= TEMPO[0] && tempo <= TEMPO[1] ? marksFrom(timesS, takeaway, top, strike) : undefined;
+  };
+  // Strongest first: a strike has a backswing and a lull before it.
+  const peaks = low
+    .map((_, i) => i)
+    .filter((i) => i > 0 && i + 1 < low.length && low[i] >= low[i - 1] && low[i] > low[i + 1])
+    .sort((a, b) => low[b] - low[a]);
+  const main = peaks.find((i) => found(i, 0));
+  const first = main === undefined ? undefined : found(main, 0);
+  if (main === undefined || !first) {
+    throw new CannotSayError(
+      'no-swing',
+      'No swing stands out from the motion in this video.',
+      'a steady camera and the whole swing from set-up; or mark the checkpoints by hand',
+    );
+  }
+  const apartS = APART_DOWNSWINGS * (timesS[main] - timesS[first.top?.frame ?? main]);
+  const strikes = [main];
+  for (const i of peaks) {
+    const alone = strikes.every((s) => Math.abs(timesS[s] - timesS[i]) > apartS);
+    if (low[i] > SECOND_SWING * low[main] && alone && found(i, 0)) strikes.push(i);
+  }
+  strikes.sort((a, b) => a - b);
+  const strike = strikes[Math.min(which, strikes.length - 1)];
+  const at = strikes.indexOf(strike);
+  const from = at > 0 ? frameAt(timesS, timesS[strikes[at - 1]] + apartS / 3) : 0;
+  return { checkpoints: found(strike, from) ?? first, strikes };
+}
+
+function marksFrom(timesS: readonly number[], takeaway: number, top: number, strike: number): Proposal['checkpoints'] {
+  const back = timesS[top] - timesS[takeaway];
+  const down = timesS[strike] - timesS[top];
+  const mark = (frame: number): CheckpointMark => ({ frame, source: 'proposed' });
+  const at = (timeS: number): CheckpointMark => mark(frameAt(timesS, timeS));
+  return {
+    'set-up': mark(Math.max(0, takeaway - Math.max(1, Math.round((strike - top) / 4)))),
+    takeaway: mark(takeaway),
+    'lead arm level (back)': at(timesS[takeaway] + OF_BACKSWING['lead arm level (back)'] * back),
+    top: mark(top),
+    transition: at(timesS[top] + OF_DOWNSWING.transition * down),
+    'lead arm level (down)': at(timesS[top] + OF_DOWNSWING['lead arm level (down)'] * down),
+    delivery: at(timesS[top] + OF_DOWNSWING.delivery * down),
+    strike: mark(strike),
+    through: at(timesS[strike] + AFTER_STRIKE.through * down),
+    finish: at(timesS[strike] + AFTER_STRIKE.finish * down),
+  };
+}
+
+/** Frame between `from` and `to` at which one point passes the height of another, by the frames where both are marked. */
+function crossing(marks: PictureMarks, from: number, to: number, a: PicturePoint, b: PicturePoint): number | undefined {
+  let last: { frame: number; gap: number } | undefined;
+  for (let frame = from; frame <= to; frame++) {
+    const points = countedPoints(marks, frame);
+    const [p, q] = [points[a], points[b]];
+    if (!p || !q) continue;
+    const gap = p.y - q.y;
+    if (last && frame - last.frame <= 3 && Math.sign(gap) !== Math.sign(last.gap))
+      return Math.abs(gap) < Math.abs(last.gap) ? frame : last.frame;
+    last = { frame, gap };
+  }
+  return undefined;
+}
+
+/**
+ * The level checkpoints found anew from followed points: lead arm level where the hands pass the lead shoulder's height, delivery
+ * where the club head passes the hands' height. Picked checkpoints stay.
+ */
+export function refineCheckpoints(marks: PictureMarks): PictureMarks['checkpoints'] {
+  const { takeaway, top, strike } = marks.checkpoints;
+  if (!takeaway || !top || !strike) return marks.checkpoints;
+  const out: Partial<Record<Checkpoint, CheckpointMark>> = { ...marks.checkpoints };
+  const set = (name: Checkpoint, frame: number | undefined): void => {
+    if (frame !== undefined && out[name]?.source !== 'picked') out[name] = { frame, source: 'proposed' };
+  };
+  set('lead arm level (back)', crossing(marks, takeaway.frame, top.frame, 'hands', 'leadShoulder'));
+  const level = crossing(marks, top.frame, strike.frame, 'hands', 'leadShoulder');
+  set('lead arm level (down)', level);
+  set('delivery', crossing(marks, level ?? top.frame, strike.frame, 'clubHead', 'hands'));
+  return out;
+}
