@@ -1,5 +1,7 @@
 import type { GroundTraces } from '../core/capture/ground-traces.ts';
 import type { Ground } from '../core/capture/ground-analysis.ts';
+import type { PictureMarks, View } from '../core/picture/marks.ts';
+import type { PictureMeasures } from '../core/picture/measure.ts';
 import type { FitPrice } from '../core/swing/fit-prices.ts';
 import type { SequenceWire } from './sequence-wire.ts';
 
@@ -70,4 +72,40 @@ export interface GroundWire {
   fileName: string;
   ground: Ground;
   traces: GroundTraces;
+}
+
+/** A video or still of a lesson. */
+export interface VideoWire {
+  id: string;
+  lessonId: string;
+  fileName: string;
+  kind: 'video' | 'still';
+  view: View;
+  source: 'file' | 'camera';
+  sizeBytes: number;
+  sha256: string;
+  widthPx: number;
+  heightPx: number;
+  frames: number;
+  lengthS: number;
+  hasSound: boolean;
+  warnings: readonly string[];
+  /** Checkpoints that are marked. */
+  checkpoints: number;
+  addedAt: string;
+}
+
+/** A video with its frames and marks, and what they say. */
+export interface VideoAnswer extends VideoWire {
+  handedness: 'right' | 'left';
+  heightM: number | null;
+  frameTimesS: readonly number[];
+  saysSlowFactor: number | null;
+  marks: PictureMarks;
+  measures: PictureMeasures;
+}
+
+/** A video of another lesson of the same student, to lay beside. */
+export interface StudentVideoWire extends VideoWire {
+  startsAt: string;
 }

@@ -1,4 +1,4 @@
-import type { GroundWire, MotionWire, SwingWire, SwishSetWire } from './capture-types.ts';
+import type { GroundWire, MotionWire, SwingWire, SwishSetWire, VideoWire } from './capture-types.ts';
 import type { LoadVelocity } from '../core/battery/load-velocity.ts';
 import type { LimitReading, TestRatio } from '../core/battery/ratios.ts';
 import type { DiagnosedFault } from '../core/diagnosis/diagnose.ts';
@@ -161,6 +161,7 @@ export interface LessonAnswer {
   blocks: BlockWire[];
   signs: SeenSignWire[];
   swishSets: SwishSetWire[];
+  videos: VideoWire[];
   setups: SetupWire[];
   /** Of earlier lessons, newest first. */
   earlierSetups: SetupWire[];

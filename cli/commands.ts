@@ -12,6 +12,7 @@ import { launchFromDegrees, simulateFlight } from '../core/flight/ball-flight.ts
 import type { Ground } from '../core/flight/bounce.ts';
 import { reviewGain } from '../core/review/review.ts';
 import { metresToYards, mphToMps, mpsToMph, radToDeg } from '../core/units/units.ts';
+import { picture } from './picture-command.ts';
 import { swing } from './swing-command.ts';
 import { swish } from './swish-command.ts';
 import { flightSchema, inferSchema, reviewSchema } from './schemas.ts';
@@ -93,6 +94,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     },
   },
   optimum: { kind: 'json', run: optimum },
+  picture: { kind: 'json', run: picture },
   review: { kind: 'json', run: review },
   swing: { kind: 'json', run: swing },
   fit: { kind: 'bytes', run: (bytes, fileName, flags) => fit(readMotionFile(bytes, fileName, captureOptions(flags))) },

@@ -22,10 +22,13 @@ import { studentRoutes } from './students/routes.ts';
 import { swingRoutes } from './swings/routes.ts';
 import { swishRoutes } from './swish/routes.ts';
 import { todayRoutes } from './today/routes.ts';
+import { videoRoutes } from './videos/routes.ts';
 
 export interface AppOptions {
   readonly db: Db;
   readonly log: Logger;
+  /** Folder of the video files. */
+  readonly mediaFolder: string;
   /** Folder of the built web application; without it only the API is served. */
   readonly webFolder?: string;
   readonly onFeedKey?: Services['onFeedKey'];
@@ -50,6 +53,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
     db: options.db,
     hub: new FeedHub(),
     log: options.log,
+    mediaFolder: options.mediaFolder,
     onFeedKey: options.onFeedKey ?? (() => undefined),
   };
   const app = express();
@@ -94,6 +98,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use(requireSignIn(services));
   api.use('/', captureRoutes(services));
   api.use('/', shotImportRoutes(services));
+  api.use('/', videoRoutes(services));
   api.use(json);
   api.use('/', accountRoutes(services));
   api.use('/', todayRoutes(services));

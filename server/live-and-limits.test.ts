@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals
 import { pino } from 'pino';
 import type { LessonAnswer, ReviewAnswer, StudentAnswer, TodayAnswer } from '../api/types.ts';
 import { createApp } from './app.ts';
-import { TestServer, uuid } from './test-support.ts';
+import { temporaryFolder, TestServer, uuid } from './test-support.ts';
 
 jest.setTimeout(120_000);
 let server: TestServer;
@@ -13,7 +13,7 @@ let port = 0;
 beforeAll(async () => {
   server = await TestServer.open();
   await server.setUp();
-  http = createServer(createApp({ db: server.db, log: pino({ level: 'silent' }) }).app);
+  http = createServer(createApp({ db: server.db, log: pino({ level: 'silent' }), mediaFolder: temporaryFolder() }).app);
   await new Promise<void>((resolve) => http.listen(0, '127.0.0.1', resolve));
   port = (http.address() as AddressInfo).port;
 });

@@ -10,7 +10,7 @@ import { lockFolder } from './db/lock.ts';
 import { migrate } from './db/migrate.ts';
 
 export interface StartOptions {
-  /** Folder of the database and the feed keys. */
+  /** Folder of the database, the video files and the feed keys. */
   readonly dataFolder: string;
   readonly webFolder: string;
   readonly host: string;
@@ -64,6 +64,7 @@ export async function start(options: StartOptions): Promise<Running> {
   const { app, services } = createApp({
     db,
     log,
+    mediaFolder: join(options.dataFolder, 'videos'),
     webFolder: options.webFolder,
     onFeedKey: (practiceId, key) => {
       feedKeys.set(practiceId, key);

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import supertest from 'supertest';
@@ -28,6 +29,9 @@ async function template(): Promise<Blob> {
   return new Blob([readFileSync(file)]);
 }
 
+/** A folder of its own for the video files of one test server. */
+export const temporaryFolder = (): string => mkdtempSync(join(tmpdir(), 'maple-media-'));
+
 export const uuid = (): string => crypto.randomUUID();
 
 /** One server on a real PGlite in memory, with a signed-in instructor. */
@@ -39,7 +43,12 @@ export class TestServer {
 
   private constructor(db: Db) {
     this.db = db;
-    const { app } = createApp({ db, log: pino({ level: 'silent' }), onFeedKey: (_, key) => (this.feedKey = key) });
+    const { app } = createApp({
+      db,
+      log: pino({ level: 'silent' }),
+      mediaFolder: temporaryFolder(),
+      onFeedKey: (_, key) => (this.feedKey = key),
+    });
     this.http = supertest(app);
   }
 
@@ -75,6 +84,20 @@ export class TestServer {
   uploadBytes(path: string, bytes: Uint8Array, cookie = this.cookie) {
     const req = this.http.post(`/api${path}`).set('Cookie', cookie).set('Content-Type', 'application/octet-stream');
     return req.send(Buffer.from(bytes));
+  }
+
+  /** A whole video in one piece, as the page sends it. */
+  async video(lessonId: string, bytes: Uint8Array, change: Record<string, unknown> = {}) {
+    const id = uuid();
+    await this.call('post', `/lessons/${lessonId}/videos`, {
+      id,
+      fileName: 'swing.mp4',
+      sizeBytes: bytes.length,
+      view: 'face-on',
+      ...change,
+    }).expect(201);
+    await this.uploadBytes(`/videos/${id}/pieces?from=0`, bytes).expect(200);
+    return { id, done: await this.call('post', `/videos/${id}/done`) };
   }
 
   upload(path: string, text: string, cookie = this.cookie) {

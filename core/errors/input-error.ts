@@ -21,6 +21,9 @@ export type InputErrorCode =
   | 'circle'
   | 'plates-swapped'
   | 'not-zeroed'
+  | 'no-picture'
+  | 'no-frames'
+  | 'codec'
   | 'usage';
 
 /**

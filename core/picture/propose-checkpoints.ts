@@ -103,8 +103,17 @@ export function proposeCheckpoints(
     .map((_, i) => i)
     .filter((i) => i > 0 && i + 1 < low.length && low[i] >= low[i - 1] && low[i] > low[i + 1])
     .sort((a, b) => low[b] - low[a]);
-  const main = peaks.find((i) => found(i, 0));
-  const first = main === undefined ? undefined : found(main, 0);
+  /** What lies before an earlier swing's strike is not this one's backswing. */
+  const swingOf = (strike: number): Proposal['checkpoints'] | undefined => {
+    const starts = peaks.filter((p) => p < strike && low[p] > SECOND_SWING * low[strike]).sort((a, b) => a - b);
+    for (const from of [0, ...starts]) {
+      const own = found(strike, from);
+      if (own) return own;
+    }
+    return undefined;
+  };
+  const main = peaks.find((i) => swingOf(i));
+  const first = main === undefined ? undefined : swingOf(main);
   if (main === undefined || !first) {
     throw new CannotSayError(
       'no-swing',
@@ -116,13 +125,11 @@ export function proposeCheckpoints(
   const strikes = [main];
   for (const i of peaks) {
     const alone = strikes.every((s) => Math.abs(timesS[s] - timesS[i]) > apartS);
-    if (low[i] > SECOND_SWING * low[main] && alone && found(i, 0)) strikes.push(i);
+    if (low[i] > SECOND_SWING * low[main] && alone && swingOf(i)) strikes.push(i);
   }
   strikes.sort((a, b) => a - b);
   const strike = strikes[Math.min(which, strikes.length - 1)];
-  const at = strikes.indexOf(strike);
-  const from = at > 0 ? frameAt(timesS, timesS[strikes[at - 1]] + apartS / 3) : 0;
-  return { checkpoints: found(strike, from) ?? first, strikes };
+  return { checkpoints: swingOf(strike) ?? first, strikes };
 }
 
 function marksFrom(timesS: readonly number[], takeaway: number, top: number, strike: number): Proposal['checkpoints'] {

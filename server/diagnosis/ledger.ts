@@ -62,6 +62,7 @@ async function findingsOf(db: Db, practiceId: string, data: LessonData): Promise
       : []),
     ...combineSwings([...data.motions, ...data.grounds].flatMap((m) => m.measurements)),
     ...data.swishSets.flatMap((s) => s.measurements),
+    ...combineSwings(data.videos.flatMap((v) => v.measurements)),
     ...blocks.filter((b) => b.withBall && b.condition === 'normal').flatMap(measureShots),
     ...measureBlocks(blocks),
     ...measureRatios(

@@ -10,6 +10,8 @@ export interface Services {
   readonly db: Db;
   readonly hub: FeedHub;
   readonly log: Logger;
+  /** Folder of the video files. */
+  readonly mediaFolder: string;
   /** Called with a new feed key of a practice, so that the stand-ins can find it. */
   readonly onFeedKey: (practiceId: string, key: string) => void;
 }

@@ -17,6 +17,7 @@ import { importsOfLesson } from '../captures/queries.ts';
 import { waitingShots } from '../feed/queries.ts';
 import { swingsOfLesson, swingToWire, type SwingRow } from '../swings/queries.ts';
 import { swishSetsOfLesson, swishToWire, type SwishSetRow } from '../swish/queries.ts';
+import { videosOfLesson, videoToWire, type WholeVideoRow } from '../videos/queries.ts';
 import { lessonRow, lessonsOf, type LessonRow } from './queries.ts';
 
 /** A lesson with everything measured in it, as rows. */
@@ -29,6 +30,7 @@ export interface LessonData {
   readonly grounds: readonly GroundRow[];
   readonly swings: readonly SwingRow[];
   readonly swishSets: readonly SwishSetRow[];
+  readonly videos: readonly WholeVideoRow[];
   /** Shots in each block, also those beyond the newest 2,000 that are carried about. */
   readonly counts: ReadonlyMap<string, number>;
 }
@@ -48,6 +50,7 @@ export async function loadLesson(db: Db, practiceId: string, lessonId: string): 
     grounds: await groundsOfLesson(db, practiceId, lessonId),
     swings: await swingsOfLesson(db, practiceId, lessonId),
     swishSets: await swishSetsOfLesson(db, practiceId, lessonId),
+    videos: await videosOfLesson(db, practiceId, lessonId),
     counts: await shotCounts(db, practiceId, lessonId),
   };
 }
@@ -107,6 +110,7 @@ export async function lessonAnswer(db: Db, practiceId: string, lessonId: string)
     blocks: data.blocks.map((b) => blockToWire(b, data)),
     signs: await signsOf(db, practiceId, lessonId),
     swishSets: data.swishSets.map(swishToWire),
+    videos: data.videos.map(videoToWire),
     setups: setups.filter((s) => s.takenAt === startsAt),
     earlierSetups: setups.filter((s) => s.takenAt !== startsAt),
     imports: await importsOfLesson(db, practiceId, lessonId),

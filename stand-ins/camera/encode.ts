@@ -41,7 +41,8 @@ export async function encodeVideo(
   encoder.groupOfPictures = KEY_FRAME_EVERY;
   encoder.speed = 10;
   encoder.initialize();
-  for (const rgba of frames) encoder.addFrameRgba(rgba);
+  // A copy: the encoder takes arrays of its own realm only, which the canvas does not give under a test runner.
+  for (const rgba of frames) encoder.addFrameRgba(new Uint8ClampedArray(rgba));
   encoder.finalize();
   const raw = encoder.FS.readFile(encoder.outputFilename);
   encoder.delete();
