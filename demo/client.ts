@@ -1,3 +1,6 @@
+const asSent = (body: unknown): string | Uint8Array<ArrayBuffer> =>
+  body instanceof Uint8Array ? new Uint8Array(body) : String(body);
+
 /** A small client of the application's own API, as a browser would use it. */
 export class DemoClient {
   private cookie = '';
@@ -17,7 +20,7 @@ export class DemoClient {
     const response = await fetch(`${this.address}/api${path}`, {
       method,
       headers: { 'content-type': contentType, cookie: this.cookie },
-      body: body === undefined ? undefined : contentType === 'application/json' ? JSON.stringify(body) : String(body),
+      body: body === undefined ? undefined : contentType === 'application/json' ? JSON.stringify(body) : asSent(body),
     });
     const cookie = response.headers.get('set-cookie');
     if (cookie) this.cookie = cookie.split(';')[0];

@@ -3,6 +3,7 @@ import { addDays, getDay, startOfDay } from 'date-fns';
 import { drillById } from '../core/catalogue/drills.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
 import { DemoClient } from './client.ts';
+import { film } from './film.ts';
 import { day, measure, MINUTE_MS } from './measure.ts';
 import { STORIES } from './stories.ts';
 import { goalMps, type LessonTruth, type Story } from './story.ts';
@@ -180,6 +181,7 @@ async function tell(client: DemoClient, story: Story, today: Date): Promise<void
       note: lesson.note ?? '',
     });
     await measure(client, story, lessonId, lesson, startsAt, index);
+    await film(client, story.student.name, lessonId, index);
     await review(thread, lessonId, lesson, startsAt);
     await prescribe(thread, lessonId, lesson, startsAt);
     await practise(thread, lesson, startsAt);

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { LIMITED_SHARES, type LimitedKind } from './range-monitor/hidden-shares.ts';
-import { FILE_USAGE, recordGroundFile, recordMotionFile } from './record-files.ts';
+import { FILE_USAGE, recordGroundFile, recordMotionFile, recordSoundFile, recordVideoFile } from './record-files.ts';
 import { runRangeMonitor } from './range-monitor/run.ts';
 
 const USAGE = `Usage: npm run stand-in -- range-monitor [--club driver|iron] [--speed 92] [--every 4] [--count 12] [--no-ball] [--left]
@@ -28,10 +28,15 @@ function findFeed(): { address: string; key: string } | undefined {
 
 /** Starts a simulated device from the shell. @returns the exit code */
 export async function main(args: readonly string[]): Promise<number> {
-  const recorder = { 'motion-rig': recordMotionFile, 'ground-plates': recordGroundFile }[args[0] ?? ''];
+  const recorder = {
+    'motion-rig': recordMotionFile,
+    'ground-plates': recordGroundFile,
+    camera: recordVideoFile,
+    microphone: recordSoundFile,
+  }[args[0] ?? ''];
   if (recorder) {
     try {
-      recorder(args.slice(1));
+      await recorder(args.slice(1));
       return 0;
     } catch (error) {
       process.stderr.write(`${(error as Error).message}\n`);

@@ -3,8 +3,6 @@ import { ALL_FORMATS, EncodedPacketSink, Input, UnsupportedInputFormatError, typ
 import { InputError } from '../errors/input-error.ts';
 import { frameRate } from '../picture/frame-times.ts';
 
-/** Largest video that is taken, bytes. */
-export const LARGEST_VIDEO_BYTES = 600 * 1024 * 1024;
 /** Most frames that are handled: ten minutes of 60 a second. */
 const MOST_FRAMES = 36_000;
 /** Video codecs that every browser of today plays. */

@@ -24,6 +24,8 @@ export interface Formula {
   readonly plumb?: boolean;
   /** Only there; at every checkpoint without it. */
   readonly only?: readonly Checkpoint[];
+  /** How fast it changes at fast checkpoints, its unit (rad, m) a second: half a frame's doubt in time is so much in it. */
+  readonly changesPerS?: Readonly<Partial<Record<Checkpoint, number>>>;
   /** Compares with set-up, where it is 0 by definition. */
   readonly againstSetUp?: boolean;
   /** Words for a positive and a negative value. */
@@ -66,7 +68,7 @@ const row = (
   kind: Kind,
   words: readonly [string, string],
   of: Formula['of'],
-  more: Partial<Pick<Formula, 'plumb' | 'only' | 'againstSetUp'>> = {},
+  more: Partial<Pick<Formula, 'plumb' | 'only' | 'againstSetUp' | 'changesPerS'>> = {},
 ): Formula => ({ id, name, views, kind, words, of, ...more });
 
 const bent = ['bent', 'bent'] as const;
@@ -75,12 +77,24 @@ const towardTarget = ['toward the target', 'away from it'] as const;
 
 /** Everything that is measured from points of one view. Bends are 0 when straight. */
 export const FORMULAS: readonly Formula[] = [
-  row('wrist-angle', 'wrist angle (180° straight)', FACE_ON, 'angle', none, (s, at) =>
-    cornerAngleRad(s.at(at, 'leadElbow'), s.at(at, 'hands'), s.at(at, 'clubHead')),
+  row(
+    'wrist-angle',
+    'wrist angle (180° straight)',
+    FACE_ON,
+    'angle',
+    none,
+    (s, at) => cornerAngleRad(s.at(at, 'leadElbow'), s.at(at, 'hands'), s.at(at, 'clubHead')),
+    { changesPerS: { 'lead arm level (down)': 6, delivery: 20, strike: 28, through: 20 } },
   ),
   row('lead-elbow', 'lead elbow', BOTH, 'angle', bent, (s, at) => bend(s, at, 'leadShoulder', 'leadElbow', 'hands')),
-  row('trail-elbow', 'trail elbow', BOTH, 'angle', bent, (s, at) =>
-    bend(s, at, 'trailShoulder', 'trailElbow', 'hands'),
+  row(
+    'trail-elbow',
+    'trail elbow',
+    BOTH,
+    'angle',
+    bent,
+    (s, at) => bend(s, at, 'trailShoulder', 'trailElbow', 'hands'),
+    { changesPerS: { delivery: 9, strike: 9 } },
   ),
   row('lead-knee', 'lead knee', BOTH, 'angle', bent, (s, at) => bend(s, at, 'leadHip', 'leadKnee', 'leadAnkle')),
   row('trail-knee', 'trail knee', BOTH, 'angle', bent, (s, at) => bend(s, at, 'trailHip', 'trailKnee', 'trailAnkle')),
@@ -154,7 +168,7 @@ export const FORMULAS: readonly Formula[] = [
       const [h, c] = [s.at(at, 'hands'), s.at(at, 'clubHead')];
       return Math.atan2((h.x - c.x) * s.toTarget, c.y - h.y);
     },
-    { plumb: true, only: ['set-up', 'strike'] },
+    { plumb: true, only: ['set-up', 'strike'], changesPerS: { strike: 38 } },
   ),
   row(
     'hand-rise',
@@ -163,7 +177,7 @@ export const FORMULAS: readonly Formula[] = [
     'length',
     ['higher', 'lower'],
     (s, at) => s.at('set-up', 'hands').y - s.at(at, 'hands').y,
-    { plumb: true, againstSetUp: true },
+    { plumb: true, againstSetUp: true, changesPerS: { delivery: 4, strike: 1.5 } },
   ),
   row(
     'hand-depth',

@@ -145,6 +145,9 @@ export function measurePicture(picture: MarkedPicture): PictureMeasures {
       if (!mark || (formula.againstSetUp && checkpoint === 'set-up')) continue;
       try {
         const result = valueOf(formula, checkpoint, scene, read, leanSdRad, scale);
+        // When exactly the checkpoint was is known to half a frame only.
+        const timeSd = frameSdS(picture.frameTimesS, mark.frame) / marks.slowFactor;
+        const sd = Math.hypot(result.sd, (formula.changesPerS?.[checkpoint] ?? 0) * timeSd);
         found = true;
         values.push({
           id: formula.id,
@@ -153,7 +156,8 @@ export function measurePicture(picture: MarkedPicture): PictureMeasures {
           words: formula.words,
           checkpoint,
           frame: mark.frame,
-          ...result,
+          value: result.value,
+          sd,
         });
       } catch (error) {
         if (!(error instanceof MissingPoint)) throw error;

@@ -23,6 +23,10 @@ const BEGUN = 0.05;
 /** The top is a lull in the motion: this much below the backswing's own hump. */
 const LULL = 0.35;
 
+/** From this share of the greatest motion on, more of it says nothing more. */
+const ENOUGH_SHARE = 0.25;
+/** A backswing moves at least this share of what moves most: what is less is the beginning of one. */
+const HUMP_SHARE = 0.2;
 /** Backswings take so many times as long as downswings: what lies outside is no swing. */
 const TEMPO = [1.2, 9] as const;
 
@@ -87,12 +91,14 @@ export function proposeCheckpoints(
 ): Proposal {
   if (bands.length < 8) throw new CannotSayError('too-short', 'No swing can be seen.', 'a video of 8 frames or more');
   const level = aboveStill(bands.map((b) => b.reduce((x, y) => x + y, 0)));
+  const most = Math.max(...level);
   // The head passes the ground at the takeaway too, but the whole picture moves little then.
-  const low = smooth(lowMotion(bands)).map((v, i) => v * level[i]);
+  const low = smooth(lowMotion(bands)).map((v, i) => v * Math.min(1, level[i] / (ENOUGH_SHARE * most)));
   const found = (strike: number, from: number): Proposal['checkpoints'] | undefined => {
     const top = topBefore(level, strike, from);
     if (top === undefined) return undefined;
     const hump = greatest(level, from, top + 1);
+    if (level[hump] < HUMP_SHARE * most) return undefined;
     let takeaway = hump;
     while (takeaway > from && level[takeaway] > BEGUN * level[hump]) takeaway--;
     const tempo = (timesS[top] - timesS[takeaway]) / (timesS[strike] - timesS[top]);

@@ -4,13 +4,8 @@ import { FilePathSource } from 'mediabunny';
 import { marksOf, newVideoSchema, videoPatchSchema } from '../../api/picture-schemas.ts';
 import { InputError } from '../../core/errors/input-error.ts';
 import { measurePictureSigns } from '../../core/diagnosis/measure-picture.ts';
-import {
-  isStill,
-  LARGEST_VIDEO_BYTES,
-  readStillFacts,
-  readVideoFacts,
-  type VideoFacts,
-} from '../../core/formats/video-facts.ts';
+import { isStill, readStillFacts, readVideoFacts, type VideoFacts } from '../../core/formats/video-facts.ts';
+import { LARGEST_VIDEO_BYTES } from '../../core/formats/video-limits.ts';
 import { checkFileSize } from '../../core/formats/delimited.ts';
 import { NO_MARKS } from '../../core/picture/marks.ts';
 import { measurePicture } from '../../core/picture/measure.ts';

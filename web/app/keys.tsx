@@ -6,7 +6,9 @@ export const KEY_HELP: readonly (readonly [string, string])[] = [
   ['N', 'new block'],
   ['F', 'glance: the block in figures readable from two metres'],
   ['X', 'set the last swing aside with a reason'],
-  ['Z', 'bring the last set-aside swing back'],
+  ['Z', 'bring the last set-aside swing back; with a picture open: undo the last mark'],
+  ['← →', 'frame back, frame on (with Shift: ten)'],
+  ['Space', 'play or stop the picture'],
   ['/', 'search'],
   ['G then T, S, D, B', 'go to Today, Students, Drill shelf, Bench'],
   ['?', 'this list'],
@@ -22,17 +24,30 @@ const typing = (target: EventTarget | null): boolean => {
   return target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName);
 };
 
-/** Calls the handler of a key while mounted; none fire inside a text field or with a modifier. */
-export function useKeys(handlers: Readonly<Record<string, (() => void) | undefined>>): void {
+/** Controls that have a use of their own for arrows and space. */
+const OWN_KEYS = '[role="radiogroup"], [role="listbox"], [role="menu"], button, a';
+const ARROWS = /^(Arrow|Shift\+Arrow)/;
+
+/**
+ * Calls the handler of a key while mounted; none fire inside a text field or with a modifier (`Shift+` before an arrow is one of
+ * its own). @param first before any other handler, which then does not hear of it
+ */
+export function useKeys(handlers: Readonly<Record<string, (() => void) | undefined>>, first = false): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      const handler = handlers[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+      const plain = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+      const key =
+        event.shiftKey && ARROWS.test(`Shift+${plain}`) && handlers[`Shift+${plain}`] ? `Shift+${plain}` : plain;
+      const handler = handlers[key];
       if (!handler) return;
+      const control = event.target instanceof HTMLElement && event.target.closest(OWN_KEYS);
+      if (control && (key === ' ' || (ARROWS.test(key) && !control.matches('button, a')))) return;
       event.preventDefault();
+      if (first) event.stopPropagation();
       handler();
     };
-    document.addEventListener('keydown', onKey);
-    return () => document.removeEventListener('keydown', onKey);
-  }, [handlers]);
+    document.addEventListener('keydown', onKey, first);
+    return () => document.removeEventListener('keydown', onKey, first);
+  }, [handlers, first]);
 }

@@ -7,9 +7,10 @@ import { newId } from '../app/api.ts';
 import { send } from '../app/outbox.ts';
 import { Choice } from '../parts/chips.tsx';
 import { TextField } from '../parts/controls.tsx';
-import { Card, Failed, Notice, Row, Soft } from '../parts/layout.tsx';
+import { Card, Failed, Row, Soft } from '../parts/layout.tsx';
 import { useLessonWrite } from './data.ts';
 import { Listen } from './Listen.tsx';
+import { Videos } from './watch/Videos.tsx';
 
 const GRADES = [
   { id: 'absent', name: 'absent' },
@@ -73,17 +74,17 @@ export default function Watch({ lesson }: { lesson: LessonAnswer }) {
     atCheckpoint(c).filter((s) => lesson.signs.some((x) => x.signId === s.id)).length;
   return (
     <>
-      {lesson.ageYears < 18 && !lesson.student.guardianConsentOn ? (
-        <Notice tone="stop">No guardian’s consent on file: watch, but do not film.</Notice>
-      ) : null}
+      <Videos lesson={lesson} checkpoint={checkpoint} onCheckpoint={setCheckpoint} />
       <Choice
         label="Checkpoint"
         hideLabel
         value={checkpoint}
         onChange={setCheckpoint}
-        options={filled.map((c) => ({ id: c, name: count(c) > 0 ? `${c} (${count(c)})` : c }))}
+        options={(filled.includes(checkpoint)
+          ? filled
+          : CHECKPOINTS.filter((c) => filled.includes(c) || c === checkpoint)
+        ).map((c) => ({ id: c, name: count(c) > 0 ? `${c} (${count(c)})` : c }))}
       />
-      <Listen lesson={lesson} />
       <Card aria-label={`Signs at ${checkpoint}`}>
         <Row>
           <h2>Seen at: {checkpoint}</h2>
@@ -93,6 +94,7 @@ export default function Watch({ lesson }: { lesson: LessonAnswer }) {
           <SignRow key={s.id} sign={s} seen={lesson.signs.find((x) => x.signId === s.id)} lessonId={lesson.lesson.id} />
         ))}
       </Card>
+      <Listen lesson={lesson} />
     </>
   );
 }

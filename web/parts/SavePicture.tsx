@@ -1,6 +1,7 @@
 import { Copy, Download } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { QuietButton } from './controls.tsx';
+import { saveFile } from './save-file.ts';
 
 /** Colours of the page put into the drawing, so that it stands alone. */
 function standAlone(svg: SVGSVGElement): string {
@@ -52,11 +53,7 @@ export function SavePicture({ name }: { name: string }) {
   const save = (): void => {
     const svg = drawing();
     if (!svg) return;
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([standAlone(svg)], { type: 'image/svg+xml' }));
-    link.download = `${name}.svg`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveFile(standAlone(svg), `${name}.svg`, 'image/svg+xml');
   };
   return (
     <span ref={place}>

@@ -10,6 +10,7 @@ import { Button, PrimaryButton } from '../controls.tsx';
 import { Knob } from '../Knob.tsx';
 import { Card, Failed, Grid, Notice, Row, Sentence, Soft, Spread } from '../layout.tsx';
 import { SavePicture } from '../SavePicture.tsx';
+import { saveFile } from '../save-file.ts';
 import { SwishArc, swingInWords } from './SwishArc.tsx';
 import { SetFigures, SwingTable, type Direction, type Kept } from './SwishSet.tsx';
 import { useLiveSwish } from './use-live-swish.ts';
@@ -82,13 +83,7 @@ export function SwishPanel({
   };
   const saveSound = (): void => {
     const { samples, rateHz } = microphone.newest();
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(
-      new Blob([writeWav({ samples, rateHz: Math.round(rateHz) })], { type: 'audio/wav' }),
-    );
-    link.download = 'swish.wav';
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveFile(writeWav({ samples, rateHz: Math.round(rateHz) }), 'swish.wav', 'audio/wav');
   };
   const keep = (): void =>
     onKeep?.({

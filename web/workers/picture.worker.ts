@@ -1,0 +1,180 @@
+import { ALL_FORMATS, Input, UrlSource, VideoSampleSink, type VideoSample } from 'mediabunny';
+import { CannotSayError, InputError } from '../../core/errors/input-error.ts';
+import { followStep, startFollowing, type FollowState } from '../../core/picture/follow.ts';
+import type { PicturePoint, Px } from '../../core/picture/marks.ts';
+import { proposeCheckpoints, type Proposal } from '../../core/picture/propose-checkpoints.ts';
+import { motionBands, softened, type Grey } from '../../core/picture/track.ts';
+
+/** Looks through a whole video for the checkpoints of a swing. */
+export interface ProposeRequest {
+  readonly kind: 'propose';
+  readonly url: string;
+  readonly frameTimesS: readonly number[];
+  readonly which: number;
+}
+/** Follows points from a frame to another, forward or back. */
+export interface FollowRequest {
+  readonly kind: 'follow';
+  readonly url: string;
+  readonly frameTimesS: readonly number[];
+  readonly slowFactor: number;
+  readonly from: number;
+  readonly to: number;
+  readonly points: Readonly<Partial<Record<PicturePoint, Px>>>;
+}
+export type PictureRequest = ProposeRequest | FollowRequest;
+export interface FollowedFrame {
+  readonly frame: number;
+  readonly points: Readonly<Partial<Record<PicturePoint, Px & { readonly quality: number }>>>;
+}
+export type PictureAnswer =
+  | { readonly done: number; readonly of: number }
+  | { readonly proposal: Proposal }
+  | { readonly followed: readonly FollowedFrame[]; readonly lost: readonly PicturePoint[] }
+  | { readonly error: string };
+
+/** Height to which a picture is brought for the motion of the whole; points are followed in larger ones. */
+const MOTION_HEIGHT_PX = 240;
+const FOLLOW_HEIGHT_PX = 720;
+/** Share of a frame that a decoder's time may differ from the file's. */
+const SAME_FRAME_S = 1e-4;
+/** Frames held in memory on the way back, where they have to be decoded forward first. */
+const BACK_PIECE = 24;
+
+let canvas: OffscreenCanvas | undefined;
+
+/** One decoded frame in grey at a height, turned as the file asks. */
+function greyOf(sample: VideoSample, mostHeightPx: number): Grey {
+  const scale = Math.min(1, mostHeightPx / sample.displayHeight);
+  const w = Math.round(sample.displayWidth * scale);
+  const h = Math.round(sample.displayHeight * scale);
+  if (!canvas || canvas.width !== w || canvas.height !== h) canvas = new OffscreenCanvas(w, h);
+  const context = canvas.getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Error('This browser draws no pictures in a worker.');
+  sample.draw(context, 0, 0, w, h);
+  const { data } = context.getImageData(0, 0, w, h);
+  const values = new Uint8Array(w * h);
+  for (let i = 0, k = 0; k < values.length; i += 4, k++) values[k] = (data[i] + 2 * data[i + 1] + data[i + 2]) >> 2;
+  return { widthPx: w, heightPx: h, values };
+}
+
+async function withVideo<T>(url: string, withSink: (sink: VideoSampleSink) => Promise<T>): Promise<T> {
+  const input = new Input({ formats: ALL_FORMATS, source: new UrlSource(new URL(url, self.location.origin).href) });
+  try {
+    const track = await input.getPrimaryVideoTrack();
+    if (!track) throw new InputError('no-picture', 'The video has no picture.', 'video');
+    return await withSink(new VideoSampleSink(track));
+  } finally {
+    input.dispose();
+  }
+}
+
+/** Decoded frames between two, in order, each once. */
+async function* framesOf(
+  sink: VideoSampleSink,
+  timesS: readonly number[],
+  from: number,
+  to: number,
+  heightPx: number,
+): AsyncGenerator<{ frame: number; grey: Grey }> {
+  let frame = from;
+  const end = to + 1 < timesS.length ? timesS[to + 1] : Infinity;
+  for await (const sample of sink.samples(timesS[from], end)) {
+    while (frame < to && timesS[frame + 1] <= sample.timestamp + SAME_FRAME_S) frame++;
+    const grey = greyOf(sample, heightPx);
+    sample.close();
+    if (frame <= to) yield { frame, grey };
+  }
+}
+
+async function propose({ url, frameTimesS, which }: ProposeRequest): Promise<PictureAnswer> {
+  return withVideo(url, async (sink) => {
+    const bands: number[][] = [];
+    let before: Grey | undefined;
+    for await (const { frame, grey } of framesOf(sink, frameTimesS, 0, frameTimesS.length - 1, MOTION_HEIGHT_PX)) {
+      bands[frame] = motionBands(before ?? grey, grey);
+      before = grey;
+      if (frame % 10 === 0) report(frame, frameTimesS.length);
+    }
+    for (let i = 0; i < frameTimesS.length; i++)
+      bands[i] ??= bands[i - 1] ?? motionBands(before as Grey, before as Grey);
+    return { proposal: proposeCheckpoints(bands, frameTimesS, which) };
+  });
+}
+
+/** Frames from one to another in the order of the way; on the way back they are decoded in pieces. */
+async function* onTheWay(
+  sink: VideoSampleSink,
+  timesS: readonly number[],
+  from: number,
+  to: number,
+): AsyncGenerator<{ frame: number; grey: Grey }> {
+  if (to >= from) return yield* framesOf(sink, timesS, from, to, FOLLOW_HEIGHT_PX);
+  for (let last = from; last >= to; last -= BACK_PIECE) {
+    const piece: { frame: number; grey: Grey }[] = [];
+    for await (const f of framesOf(sink, timesS, Math.max(to, last - BACK_PIECE + 1), last, FOLLOW_HEIGHT_PX))
+      piece.push(f);
+    yield* piece.reverse();
+  }
+}
+
+async function follow({ url, frameTimesS, slowFactor, from, to, points }: FollowRequest): Promise<PictureAnswer> {
+  return withVideo(url, async (sink) => {
+    const followed: FollowedFrame[] = [];
+    const lost: PicturePoint[] = [];
+    let states: FollowState[] = [];
+    let before: { frame: number; grey: Grey } | undefined;
+    let scale = 1;
+    for await (const { frame, grey } of onTheWay(sink, frameTimesS, from, to)) {
+      const soft = softened(grey);
+      if (!before) {
+        scale = await pictureScale(sink, grey);
+        states = Object.entries(points).map(([name, p]) =>
+          startFollowing(name as PicturePoint, { x: p.x * scale, y: p.y * scale }),
+        );
+      } else {
+        const betweenS = Math.abs(frameTimesS[frame] - frameTimesS[before.frame]) / slowFactor;
+        const found: Partial<Record<PicturePoint, Px & { quality: number }>> = {};
+        const next: FollowState[] = [];
+        for (const state of states) {
+          const one = followStep(before.grey, soft, state, betweenS);
+          if (!one.state) lost.push(state.point);
+          else next.push(one.state);
+          if (one.state?.hiddenFor === 0)
+            found[state.point] = { x: one.found.x / scale, y: one.found.y / scale, quality: one.found.quality };
+        }
+        states = next;
+        followed.push({ frame, points: found });
+        if (states.length === 0) break;
+      }
+      before = { frame, grey: soft };
+      report(Math.abs(frame - from), Math.abs(to - from) + 1);
+    }
+    return { followed, lost };
+  });
+}
+
+/** Pixels of the followed picture for one of the picture as shown. */
+async function pictureScale(sink: VideoSampleSink, grey: Grey): Promise<number> {
+  const first = await sink.getSample(0);
+  if (!first) return 1;
+  const scale = grey.heightPx / first.displayHeight;
+  first.close();
+  return scale;
+}
+
+const report = (done: number, of: number): void => self.postMessage({ done, of } satisfies PictureAnswer);
+
+self.onmessage = async (event: MessageEvent<PictureRequest>) => {
+  try {
+    self.postMessage(await (event.data.kind === 'propose' ? propose(event.data) : follow(event.data)));
+  } catch (error) {
+    const message =
+      error instanceof CannotSayError
+        ? `${error.message} Missing: ${error.missing}.`
+        : error instanceof Error
+          ? error.message
+          : 'The video could not be looked through.';
+    self.postMessage({ error: message } satisfies PictureAnswer);
+  }
+};
