@@ -21,7 +21,7 @@ const APART_DOWNSWINGS = 6;
 /** Share of the backswing's own motion at which it has begun. */
 const BEGUN = 0.05;
 /** The top is a lull in the motion: this much below the backswing's own hump. */
-const LULL = 0.35;
+const LULL = 0.75;
 
 /** From this share of the greatest motion on, more of it says nothing more. */
 const ENOUGH_SHARE = 0.25;
@@ -49,14 +49,12 @@ function topBefore(energy: readonly number[], strike: number, from: number): num
   let depth = 0;
   for (let i = from; i < strike; i++) {
     before = Math.max(before, energy[i]);
-    if (before - energy[i] > depth) {
+    if (before - energy[i] > depth && energy[i] < (1 - LULL) * before) {
       depth = before - energy[i];
       best = i;
     }
   }
-  if (best === undefined) return undefined;
-  const hump = Math.max(...energy.slice(from, best + 1));
-  return energy[best] < (1 - LULL) * hump ? best : undefined;
+  return best;
 }
 
 /** Bands that count as the lowest with motion: there the club head passes the ball, and nowhere else so fast. */

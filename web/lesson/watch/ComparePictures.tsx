@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import styled from 'styled-components';
 import type { VideoAnswer } from '../../../api/capture-types.ts';
 import { CHECKPOINTS, type Checkpoint } from '../../../core/catalogue/stages.ts';
-import { differences, frameInStep, sinceS } from '../../../core/picture/compare.ts';
+import { differences, frameInStep, sinceS, type Difference } from '../../../core/picture/compare.ts';
 import { useKeys } from '../../app/keys.tsx';
 import { Choice, Tick } from '../../parts/chips.tsx';
 import { Button, Select } from '../../parts/controls.tsx';
@@ -25,7 +25,9 @@ const Two = styled.div`
   gap: var(--s3);
 `;
 const Over = styled.canvas`
-  width: 100%;
+  max-width: 100%;
+  max-height: 460px;
+  justify-self: center;
   border-radius: var(--radius);
   background: #14110e;
 `;
@@ -70,10 +72,55 @@ function Side({
       selected={null}
       onSelect={() => undefined}
       mirrored={mirrored}
+      fixed
       mostHeight={460}
       stageRef={stageRef}
       label={`${video.fileName}, ${video.view}, frame ${player.frame + 1}`}
     />
+  );
+}
+
+const LEFT = { textAlign: 'left', whiteSpace: 'normal' } as const;
+
+/** What was measured in both, at the checkpoint in view or at all. */
+function Differences({ rows, at }: { rows: readonly Difference[]; at: Checkpoint | null }) {
+  const [all, setAll] = useState(false);
+  if (rows.length === 0) return <Soft>No measure in common yet: pick points at the same checkpoint in both.</Soft>;
+  const shown = all || at === null ? rows : rows.filter((r) => r.checkpoint === at);
+  return (
+    <>
+      <Tick isSelected={all} onChange={setAll}>
+        differences at all checkpoints
+      </Tick>
+      <DataTable aria-label="Differences">
+        <thead>
+          <tr>
+            <th scope="col" style={LEFT}>
+              measured
+            </th>
+            {all ? <th scope="col">at</th> : null}
+            <th scope="col">first</th>
+            <th scope="col">second</th>
+            <th scope="col">change</th>
+            <th scope="col">told apart</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((r) => (
+            <tr key={`${r.id} ${r.checkpoint}`}>
+              <th scope="row" style={LEFT}>
+                {r.name}
+              </th>
+              {all ? <td>{r.checkpoint}</td> : null}
+              <td>{figure(r.kind, r.first, r.words)}</td>
+              <td>{figure(r.kind, r.second, r.words)}</td>
+              <td>{change(r)}</td>
+              <td>{r.beyondDoubt ? <strong>yes</strong> : 'no'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </DataTable>
+    </>
   );
 }
 
@@ -205,36 +252,7 @@ function Pair({ first, second }: { first: VideoAnswer; second: VideoAnswer }) {
           {inStep === undefined ? 'nothing: the second does not reach so far' : `frame ${two.frame + 1}`}
         </output>
       </Row>
-      {rows.length > 0 ? (
-        <DataTable aria-label="Differences">
-          <thead>
-            <tr>
-              <th scope="col">measured</th>
-              <th scope="col">at</th>
-              <th scope="col">first</th>
-              <th scope="col">second</th>
-              <th scope="col">change</th>
-              <th scope="col">told apart</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((r) => (
-              <tr key={`${r.id} ${r.checkpoint}`}>
-                <th scope="row" style={{ whiteSpace: 'normal' }}>
-                  {r.name}
-                </th>
-                <td>{r.checkpoint}</td>
-                <td>{figure(r.kind, r.first, r.words)}</td>
-                <td>{figure(r.kind, r.second, r.words)}</td>
-                <td>{change(r)}</td>
-                <td>{r.beyondDoubt ? 'yes' : 'no'}</td>
-              </tr>
-            ))}
-          </tbody>
-        </DataTable>
-      ) : (
-        <Soft>No measure in common yet: pick points at the same checkpoint in both.</Soft>
-      )}
+      <Differences rows={rows} at={at} />
       <BeforeAfter first={first} second={second} checkpoints={common} mirrored={mirrored} />
     </>
   );

@@ -6,7 +6,7 @@ import { writePointsFile } from '../../../api/points-file.ts';
 import type { VideoAnswer } from '../../../api/capture-types.ts';
 import { CHECKPOINTS, type Checkpoint } from '../../../core/catalogue/stages.ts';
 import { SLOW_FACTORS } from '../../../core/picture/frame-times.ts';
-import type { PictureMarks, PicturePoint, Px } from '../../../core/picture/marks.ts';
+import { POINT_NAMES, type PictureMarks, type PicturePoint, type Px } from '../../../core/picture/marks.ts';
 import { useKeys } from '../../app/keys.tsx';
 import { Choice, Tick } from '../../parts/chips.tsx';
 import { Button, QuietButton, Select } from '../../parts/controls.tsx';
@@ -153,7 +153,7 @@ export function PictureBench({
     edit((m) => withFound(m, found.followed, 'tracked'));
     setSaid(
       found.lost.length > 0
-        ? `Lost on the way: ${found.lost.join(', ')}. Go to where each stops and pick it again.`
+        ? `Lost on the way: ${found.lost.map((p) => POINT_NAMES[p]).join('; ')}. Go to where each stops and pick it again.`
         : `Followed over ${found.followed.length} frames. Look through them and correct what is off.`,
     );
   };

@@ -71,6 +71,8 @@ export interface StageProps {
   readonly selected: string | null;
   readonly onSelect: (id: string | null) => void;
   readonly mirrored?: boolean;
+  /** Only looked at: nothing on it can be moved. */
+  readonly fixed?: boolean;
   /** Highest that it may become, px. */
   readonly mostHeight?: number;
   readonly stageRef?: RefObject<Konva.Stage | null>;
@@ -132,7 +134,7 @@ export function PictureStage(props: StageProps) {
     else if (tool === 'free') setDraft([]);
   };
 
-  const movable = tool === 'move';
+  const movable = tool === 'move' && !props.fixed;
   const shown = marks.drawings.filter((d) => d.frame === null || d.frame === props.frame);
   return (
     <Frame ref={box} role="img" aria-label={props.label} data-testid="picture">
@@ -144,7 +146,7 @@ export function PictureStage(props: StageProps) {
         scaleY={scale}
         x={left}
         y={top}
-        draggable={movable && place.zoom > 1}
+        draggable={tool === 'move' && place.zoom > 1}
         onWheel={(e) => {
           e.evt.preventDefault();
           zoomAt(e.target.getStage(), e.evt.deltaY < 0 ? ZOOM_STEP : 1 / ZOOM_STEP);
