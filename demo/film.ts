@@ -8,7 +8,7 @@ import type { VideoTruth } from '../stand-ins/camera/record-video.ts';
 import type { DemoClient } from './client.ts';
 import { DEMO_VIDEOS, type DemoVideo } from './videos.ts';
 
-export const VIDEO_FOLDER = join(import.meta.dirname, 'sample-files');
+export const SAMPLES = join(import.meta.dirname, 'samples');
 /** A careful hand is off by so much, px. */
 const HAND_PX = 1.2;
 const STICK_M = 1.2;
@@ -49,7 +49,7 @@ export function handPicked(truth: VideoTruth, seed: string): PictureMarks {
 }
 
 async function send(client: DemoClient, lessonId: string, video: DemoVideo): Promise<void> {
-  const path = join(VIDEO_FOLDER, video.file);
+  const path = join(SAMPLES, video.file);
   const bytes = new Uint8Array(readFileSync(path));
   const id = randomUUID();
   const { file: fileName, view } = video;
@@ -65,7 +65,7 @@ async function send(client: DemoClient, lessonId: string, video: DemoVideo): Pro
 export async function film(client: DemoClient, student: string, lessonId: string, lesson: number): Promise<void> {
   for (const video of DEMO_VIDEOS) {
     if (video.student !== student || video.lesson !== lesson) continue;
-    if (!existsSync(join(VIDEO_FOLDER, video.file))) throw new Error(`${video.file} is missing in demo/sample-files.`);
+    if (!existsSync(join(SAMPLES, video.file))) throw new Error(`${video.file} is missing in demo/samples.`);
     await send(client, lessonId, video);
   }
 }

@@ -41,6 +41,9 @@ export function useKeys(handlers: Readonly<Record<string, (() => void) | undefin
         event.shiftKey && ARROWS.test(`Shift+${plain}`) && handlers[`Shift+${plain}`] ? `Shift+${plain}` : plain;
       const handler = handlers[key];
       if (!handler) return;
+      // A flag that is moved by Shift and arrows keeps them.
+      if (key.startsWith('Shift+') && event.target instanceof HTMLElement && event.target.closest('[data-own-keys]'))
+        return;
       const control = event.target instanceof HTMLElement && event.target.closest(OWN_KEYS);
       if (control && (key === ' ' || (ARROWS.test(key) && !control.matches('button, a')))) return;
       event.preventDefault();

@@ -21,6 +21,7 @@ const Frame = styled.div`
   border-radius: var(--radius);
   overflow: hidden;
   touch-action: none;
+  align-self: start;
   min-width: 0;
 `;
 

@@ -108,6 +108,7 @@ export function TimeLine({
           <Flag
             key={c}
             type="button"
+            data-own-keys
             $proposed={mark.source === 'proposed'}
             $here={mark.frame === frame}
             $low={i % 2 === 1}

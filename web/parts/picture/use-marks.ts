@@ -23,13 +23,17 @@ export function useMarks(first: Marked, save: (marked: Marked) => Promise<void>)
   const latest = useRef(first);
   const saved = useRef(first);
   const timer = useRef(0);
+  const busy = useRef(false);
   const keep = useRef(save);
   keep.current = save;
 
   const flush = useCallback(async (): Promise<void> => {
     window.clearTimeout(timer.current);
+    // One at a time: two on their way could arrive in the wrong order.
+    if (busy.current) return;
     const now = latest.current;
-    if (now === saved.current) return;
+    if (now === saved.current) return setState('saved');
+    busy.current = true;
     setState('saving');
     try {
       await keep.current(now);
@@ -42,7 +46,8 @@ export function useMarks(first: Marked, save: (marked: Marked) => Promise<void>)
       // Nothing is lost: the marks stay here and are sent again.
       timer.current = window.setTimeout(() => void flush(), 4000);
     }
-    if (latest.current !== saved.current && latest.current !== now) void flush();
+    busy.current = false;
+    if (latest.current !== now) void flush();
   }, []);
 
   const put = useCallback(

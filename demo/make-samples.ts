@@ -6,8 +6,8 @@ import { readMotionCsv } from '../core/formats/motion-csv.ts';
 import { recordSoundFile } from '../stand-ins/record-files.ts';
 import { SOUND_BODY } from '../stand-ins/camera/body.ts';
 import { PLAIN_CAMERA, recordVideo } from '../stand-ins/camera/record-video.ts';
-import { VIDEO_FOLDER } from './film.ts';
-import { groundFile, lessonRandom, motionFile, shotsFile, truePlayer } from './files.ts';
+import { SAMPLES } from './film.ts';
+import { lessonRandom, motionFile } from './files.ts';
 import { STORIES } from './stories.ts';
 import { DEMO_VIDEOS, type DemoVideo } from './videos.ts';
 
@@ -32,10 +32,10 @@ export function demoScene(video: DemoVideo) {
   };
 }
 
-/** Writes the small files of every kind that the demo ships, each with its truth where it has one. */
-export async function makeSampleFiles(say: (line: string) => void): Promise<void> {
-  mkdirSync(VIDEO_FOLDER, { recursive: true });
-  const at = (name: string): string => join(VIDEO_FOLDER, name);
+/** Writes the demo's videos, sound and C3D anew, each with its truth where it has one. */
+export async function makeSamples(say: (line: string) => void): Promise<void> {
+  mkdirSync(SAMPLES, { recursive: true });
+  const at = (name: string): string => join(SAMPLES, name);
   for (const video of DEMO_VIDEOS) {
     const { swing, body, options } = demoScene(video);
     const { mp4, truth } = await recordVideo(swing, body, options);
@@ -45,12 +45,6 @@ export async function makeSampleFiles(say: (line: string) => void): Promise<void
   }
   recordSoundFile(['--out', at('swish.wav'), '--swings', '3', '--past', '12']);
   const story = STORIES[0];
-  const lesson = story.lessons[0];
-  const random = lessonRandom(story, 0);
-  const player = truePlayer(story, lesson, 'driver', lesson.driverMph);
-  writeFileSync(at('shots.csv'), shotsFile(player, true, new Date('2026-01-10T10:00:00Z'), random));
-  const motion = motionFile(story, lesson, random);
-  writeFileSync(at('motion.csv'), motion);
-  writeFileSync(at('motion.c3d'), new Uint8Array(writeC3d(motionToC3d(readMotionCsv(motion, 'motion.csv')))));
-  writeFileSync(at('ground.csv'), groundFile(story, lesson, random));
+  const motion = motionFile(story, story.lessons[0], lessonRandom(story, 0));
+  writeFileSync(at('swing.c3d'), new Uint8Array(writeC3d(motionToC3d(readMotionCsv(motion, 'motion.csv')))));
 }

@@ -1,0 +1,290 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import type { PicturePoint } from '../core/picture/marks.ts';
+import { POINT_NAMES } from '../core/picture/marks.ts';
+import type { VideoTruth } from '../stand-ins/camera/record-video.ts';
+import type { LedgerAnswer, LessonAnswer } from '../api/types.ts';
+import type { VideoAnswer } from '../api/capture-types.ts';
+import { handPicked } from '../demo/film.ts';
+import { addStudent, api, choose, expect, ROOT, signIn, startLesson, test } from './application.ts';
+
+const sample = (name: string) => ({
+  name,
+  mimeType: 'video/mp4',
+  buffer: readFileSync(join(ROOT, 'demo/samples', name)),
+});
+const truthOf = (name: string): VideoTruth =>
+  JSON.parse(readFileSync(join(ROOT, 'demo/samples', `${name}.json`), 'utf8')) as VideoTruth;
+const FACE_ON = 'dov-face-on-before.mp4';
+const AFTER = 'dov-face-on-after.mp4';
+
+test.use({
+  launchOptions: {
+    executablePath: process.env.CHROMIUM || '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'],
+  },
+});
+
+const lessonId = (page: Page): string => /lessons\/([0-9a-f-]+)/.exec(page.url())?.[1] ?? '';
+const clock = (page: Page) => page.getByTestId('clock');
+
+/** A lesson at Watch with one video open. */
+async function withVideo(page: Page, name = FACE_ON): Promise<void> {
+  await startLesson(page);
+  await page.keyboard.press('3');
+  await choose(page, 'Add a video or still', sample(name));
+  await expect(clock(page)).toContainText(`frame 1 of ${truthOf(name).frameTimesS.length}`);
+}
+
+/** Taps a place of the picture, given in the video's own pixels. */
+async function tap(page: Page, truth: VideoTruth, [x, y]: readonly [number, number]): Promise<void> {
+  await page.getByTestId('picture').evaluate((e) => e.scrollIntoView({ block: 'center' }));
+  const box = await page.getByTestId('picture').boundingBox();
+  if (!box) throw new Error('The picture is not there.');
+  const scale = Math.min(box.width / truth.widthPx, box.height / truth.heightPx);
+  await page.mouse.click(
+    box.x + box.width / 2 + (x - truth.widthPx / 2) * scale,
+    box.y + box.height / 2 + (y - truth.heightPx / 2) * scale,
+  );
+}
+
+test('a video is stepped, its checkpoints proposed, scaled, points picked, and what they say becomes a finding', async ({
+  page,
+  app,
+}) => {
+  await signIn(page, app);
+  await addStudent(page, app, 'Picture Maple');
+  const truth = truthOf(FACE_ON);
+  await withVideo(page);
+  // Frame by frame, both ways, by keys.
+  await page.keyboard.press('ArrowRight');
+  await expect(clock(page)).toContainText('frame 2 of');
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(clock(page)).toContainText('frame 12 of');
+  await page.keyboard.press('ArrowLeft');
+  await expect(clock(page)).toContainText('frame 11 of');
+
+  await page.getByRole('button', { name: 'Propose the checkpoints' }).click();
+  await expect(page.getByText('Checkpoints proposed from the motion')).toBeVisible({ timeout: 60_000 });
+  const strike = page.getByRole('button', { name: /^strike, frame/ });
+  const proposed = Number(/frame (\d+)/.exec((await strike.getAttribute('aria-label')) ?? '')?.[1]) - 1;
+  expect(Math.abs(truth.frameTimesS[proposed] - truth.checkpoints.strike.timeS)).toBeLessThan(0.04);
+  // A proposed flag is moved by keys and is then a picked one.
+  await strike.focus();
+  const step = truth.checkpoints.strike.frame - proposed;
+  for (let i = 0; i < Math.max(1, Math.abs(step)); i++)
+    await page.keyboard.press(step >= 0 ? 'Shift+ArrowRight' : 'Shift+ArrowLeft');
+  await expect(page.getByRole('button', { name: /^strike, frame \d+$/ })).toBeVisible();
+
+  // A known length: an alignment stick on the floor.
+  await page.getByRole('button', { name: 'Scale' }).click();
+  await tap(page, truth, [40, 440]);
+  await tap(page, truth, [40 + 1.2 * truth.pxPerMetre, 440]);
+  await page.getByLabel('Length, m').fill('1.2');
+  await page.getByRole('button', { name: 'Set the scale' }).click();
+  await expect(page.getByRole('button', { name: 'Set the scale' })).toHaveCount(0);
+
+  // Points at set-up and strike, in the order of the list.
+  const pick = async (frame: number, points: readonly PicturePoint[]): Promise<void> => {
+    for (const p of points) {
+      await page.getByLabel('The next tap is').click();
+      await page.getByRole('option', { name: new RegExp(`${POINT_NAMES[p]}$`) }).click();
+      await tap(page, truth, truth.points[frame][p]);
+    }
+  };
+  await page.getByRole('button', { name: /^set-up, frame/ }).click();
+  await page.getByRole('button', { name: 'Points', exact: true }).click();
+  const setUpFrame = Number(/frame (\d+)/.exec((await clock(page).textContent()) ?? '')?.[1]) - 1;
+  await pick(setUpFrame, ['leadHip', 'trailHip', 'leadAnkle', 'trailAnkle', 'head']);
+  await page.getByRole('button', { name: /^strike, frame/ }).click();
+  await expect(clock(page)).toContainText('0.000 s to strike');
+  const strikeFrame = Number(/frame (\d+)/.exec((await clock(page).textContent()) ?? '')?.[1]) - 1;
+  await pick(strikeFrame, ['leadHip', 'trailHip', 'head']);
+
+  const row = page.getByRole('row', { name: /middle of the hips in the stance/ });
+  await expect(row).toContainText('%');
+  const share = Number(/(\d+) %/.exec((await row.textContent()) ?? '')?.[1]);
+  expect(Math.abs(share - 100 * truth.body.hipPlaceAtStrike)).toBeLessThan(8);
+  await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText('Slides too far');
+  const ledger = await api<LedgerAnswer>(page, 'GET', `/lessons/${lessonId(page)}/ledger`);
+  expect(ledger.findings.find((f) => f.id.startsWith('hips-past'))?.source.label).toContain(`frame ${strikeFrame + 1}`);
+
+  // Undo takes the last point back; a reload keeps the rest.
+  await page.keyboard.press('z');
+  await expect(page.getByRole('row', { name: /head moved sideways/ })).toHaveCount(0);
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('button', { name: /^strike, frame \d+$/ })).toBeVisible();
+});
+
+test('drawing: held and on one frame, zoomed, saved as a picture with its points', async ({ page, app }) => {
+  await signIn(page, app);
+  await addStudent(page, app, 'Drawing Maple');
+  const truth = truthOf(FACE_ON);
+  await withVideo(page);
+  await page.getByRole('button', { name: 'Head box' }).click();
+  await tap(page, truth, [200, 150]);
+  await tap(page, truth, [260, 210]);
+  await expect(page.getByText('held through the swing')).toBeVisible();
+  await page.getByRole('button', { name: 'Angle' }).click();
+  await tap(page, truth, [200, 300]);
+  await tap(page, truth, [250, 300]);
+  await tap(page, truth, [250, 350]);
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  const [{ id }] = (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos;
+  const drawings = async () => (await api<VideoAnswer>(page, 'GET', `/videos/${id}`)).marks.drawings;
+  await expect
+    .poll(async () => (await drawings()).map((d) => [d.kind, d.frame]))
+    .toEqual([
+      ['head-box', null],
+      ['angle', 0],
+    ]);
+  // Zoomed in, a drawing's corners stay on the same place of the picture.
+  const before = await drawings();
+  await page.getByRole('button', { name: 'Zoom in' }).click();
+  await page.getByRole('button', { name: 'Line', exact: true }).click();
+  const box = await page.getByTestId('picture').boundingBox();
+  if (!box) throw new Error('no picture');
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.click(box.x + box.width / 2 + 40, box.y + box.height / 2);
+  await expect.poll(async () => (await drawings()).length).toBe(3);
+  const now = await drawings();
+  expect(now.slice(0, 2)).toEqual(before);
+  expect(Math.abs(now[2].points[0].x - truth.widthPx / 2)).toBeLessThan(2);
+  // Undo, by the button.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await drawings()).length).toBe(2);
+
+  const picture = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Picture file' }).click();
+  const png = readFileSync(await (await picture).path());
+  expect(png.subarray(1, 4).toString()).toBe('PNG');
+  const points = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Points file' }).click();
+  const json = JSON.parse(readFileSync(await (await points).path(), 'utf8')) as { kind: string; frameTimesS: number[] };
+  expect(json).toMatchObject({ kind: 'points' });
+  expect(json.frameTimesS).toHaveLength(truth.frameTimesS.length);
+});
+
+test('two lessons beside each other play in step at different frame rates; the pair is one picture', async ({
+  page,
+  app,
+}) => {
+  await signIn(page, app);
+  const student = await addStudent(page, app, 'Comparing Maple');
+  const mark = async (name: string): Promise<void> => {
+    const lesson = await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`);
+    const video = lesson.videos[0];
+    await api(page, 'PUT', `/videos/${video.id}/marks`, { view: 'face-on', marks: handPicked(truthOf(name), name) });
+  };
+  await withVideo(page, FACE_ON);
+  await mark(FACE_ON);
+  await page.goto(student);
+  await withVideo(page, AFTER);
+  await mark(AFTER);
+  await page.reload();
+  await page.getByRole('button', { name: 'Compare with another' }).click();
+  await page.getByLabel('Beside').click();
+  await page.getByRole('option', { name: new RegExp(FACE_ON) }).click();
+  const [after, before] = [truthOf(AFTER), truthOf(FACE_ON)];
+  const inStep = page.getByTestId('in-step');
+  const [a, b] = [after.checkpoints.strike.frame, before.checkpoints.strike.frame];
+  await expect(inStep).toContainText(`frame ${a + 1} beside frame ${b + 1}`);
+  // 120 against 60 frames a second: twenty frames of the one are ten of the other.
+  await page.keyboard.press('Shift+ArrowLeft');
+  await expect(inStep).toContainText(`frame ${a - 9} beside frame`);
+  await page.keyboard.press('Shift+ArrowLeft');
+  await expect(inStep).toContainText(`frame ${a - 19} beside frame ${b - 9}`);
+  await expect(page.getByRole('table', { name: 'Differences' })).toContainText('middle of the hips in the stance');
+  await expect(page.getByRole('row', { name: /middle of the hips in the stance/ })).toContainText('yes');
+
+  const pair = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the pair as a picture' }).click();
+  expect(
+    readFileSync(await (await pair).path())
+      .subarray(1, 4)
+      .toString(),
+  ).toBe('PNG');
+  await page.getByText('laid over').click();
+  await expect(page.getByTestId('laid-over')).toBeVisible();
+  await page.getByText('second mirrored').click();
+  await page.getByRole('button', { name: 'Strip of before and after' }).click();
+  await expect(page.getByTestId('strip').locator('canvas')).toBeVisible();
+});
+
+test('points are followed in the background and can be corrected', async ({ page, app }) => {
+  await signIn(page, app);
+  await addStudent(page, app, 'Following Maple');
+  const truth = truthOf(FACE_ON);
+  await withVideo(page);
+  await page.getByRole('button', { name: 'Points', exact: true }).click();
+  await tap(page, truth, truth.points[0].head);
+  await page.getByLabel('The next tap is').click();
+  await page.getByRole('option', { name: /head, middle$/ }).click();
+  await page.getByRole('button', { name: 'Follow this one' }).click();
+  await expect(page.getByText(/Followed over \d+ frames/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  const [{ id }] = (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos;
+  await expect
+    .poll(async () => (await api<VideoAnswer>(page, 'GET', `/videos/${id}`)).marks.frames.length)
+    .toBeGreaterThan(90);
+  const { marks } = await api<VideoAnswer>(page, 'GET', `/videos/${id}`);
+  const errors = marks.frames.flatMap(({ frame, points }) => {
+    const [x, y] = truth.points[frame].head;
+    return points.head?.source === 'tracked' ? [Math.hypot(points.head.x - x, points.head.y - y)] : [];
+  });
+  expect([...errors].sort((p, q) => p - q)[errors.length >> 1]).toBeLessThan(4);
+  // A corrected point is a picked one.
+  await page.getByLabel('Frame', { exact: true }).first().focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(clock(page)).toContainText('frame 2 of');
+  await tap(page, truth, [truth.points[1].head[0] + 30, truth.points[1].head[1] - 30]);
+  await expect
+    .poll(async () => {
+      const answer = await api<VideoAnswer>(page, 'GET', `/videos/${id}`);
+      return answer.marks.frames.find((f) => f.frame === 1)?.points.head?.source;
+    })
+    .toBe('picked');
+});
+
+test('the machine’s camera films into the lesson', async ({ page, app }) => {
+  await signIn(page, app);
+  await addStudent(page, app, 'Camera Maple');
+  await startLesson(page);
+  await page.keyboard.press('3');
+  await page.getByRole('button', { name: 'Use the camera' }).click();
+  await expect(page.getByLabel('What the camera sees')).toBeVisible();
+  await page.getByRole('button', { name: 'Film', exact: true }).click();
+  await expect(page.getByText('Filming …')).toBeVisible();
+  await expect
+    .poll(() => page.getByLabel('What the camera sees').evaluate((v) => (v as HTMLVideoElement).currentTime))
+    .toBeGreaterThan(1.5);
+  await page.getByRole('button', { name: 'Stop filming' }).click();
+  await expect(page.getByText('filmed here')).toBeVisible({ timeout: 30_000 });
+  await expect(clock(page)).toContainText(/frame 1 of \d\d/);
+});
+
+test('bad videos are refused in words; a minor is not filmed without consent', async ({ page, app }) => {
+  await signIn(page, app);
+  await addStudent(page, app, 'Refusing Maple');
+  await startLesson(page);
+  await page.keyboard.press('3');
+  await choose(page, 'Add a video or still', {
+    name: 'notes.mp4',
+    mimeType: 'video/mp4',
+    buffer: Buffer.from('only words, no picture at all'),
+  });
+  await expect(page.getByRole('alert')).toContainText('notes.mp4 cannot be read as a video');
+  await choose(page, 'Add a video or still', {
+    name: 'cut.mp4',
+    mimeType: 'video/mp4',
+    buffer: sample(FACE_ON).buffer.subarray(0, 120_000),
+  });
+  await expect(page.getByText(/The end of the file is missing: \d+ of \d+ frames/)).toBeVisible();
+  await addStudent(page, app, 'Young Maple', { year: String(new Date().getFullYear() - 14) });
+  await startLesson(page);
+  await page.keyboard.press('3');
+  await expect(page.getByText('No guardian’s consent on file: no filming, no videos.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Use the camera' })).toHaveCount(0);
+});
