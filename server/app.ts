@@ -64,6 +64,8 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
         directives: {
           defaultSrc: ["'self'"],
           connectSrc: ["'self'"],
+          // The pose model runs as WebAssembly.
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
           mediaSrc: ["'self'", 'blob:'],
           workerSrc: ["'self'", 'blob:'],

@@ -158,6 +158,25 @@ export function PictureBench({
     );
   };
 
+  const proposePoints = async (): Promise<void> => {
+    const at = Object.entries(marks.checkpoints).map(([c, m]) => ({ frame: m.frame, checkpoint: c as Checkpoint }));
+    const found = await look({
+      kind: 'pose',
+      url,
+      frameTimesS: times,
+      frames: at.length > 0 ? at : [{ frame, checkpoint: null }],
+      handedness: video.handedness,
+    });
+    if (!found || !('followed' in found)) return;
+    edit((m) => withFound(m, found.followed, 'proposed'));
+    const some = found.followed.filter((f) => Object.keys(f.points).length > 0).length;
+    setSaid(
+      some > 0
+        ? `Body points proposed on ${some} frames, dashed. Look at each, drag what is off, then accept: only then they count. Hands at the top and the finish are yours to pick.`
+        : 'No body was found in these frames: pick the points by hand.',
+    );
+  };
+
   const keys = useMemo(
     () => ({
       ArrowLeft: () => player.step(-1),
@@ -379,6 +398,7 @@ export function PictureBench({
           onRemove={(p) => edit((m) => withoutPoint(m, frame, p))}
           onAccept={() => edit((m) => acceptPoints(m, frame))}
           onFollow={(to, only) => void follow(to, only)}
+          onPropose={video.kind === 'video' ? () => void proposePoints() : undefined}
           busy={share !== null}
           targets={targets}
         />

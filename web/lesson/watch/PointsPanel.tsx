@@ -4,6 +4,7 @@ import { Button, QuietButton } from '../../parts/controls.tsx';
 import { Notice, Row, Soft } from '../../parts/layout.tsx';
 import { POINT_NAMES, type FramePoints, type PicturePoint, type View } from '../../../core/picture/marks.ts';
 import type { PictureRequest } from '../../workers/picture.worker.ts';
+import type { PoseRequest } from '../../workers/pose.worker.ts';
 import { runPicture, type PictureResult } from '../../workers/run-picture.ts';
 import { pointsOf } from './edit-marks.ts';
 
@@ -13,7 +14,7 @@ export function useLook() {
   const [problem, setProblem] = useState('');
   const stop = useRef<(() => void) | null>(null);
   useEffect(() => () => stop.current?.(), []);
-  const look = async (request: PictureRequest): Promise<PictureResult | null> => {
+  const look = async (request: PictureRequest | PoseRequest): Promise<PictureResult | null> => {
     stop.current?.();
     setProblem('');
     setShare(0);
@@ -44,6 +45,7 @@ export function PointsPanel({
   onRemove,
   onAccept,
   onFollow,
+  onPropose,
   busy,
   targets,
 }: {
@@ -54,6 +56,8 @@ export function PointsPanel({
   onRemove: (point: PicturePoint) => void;
   onAccept: () => void;
   onFollow: (to: number, only: PicturePoint | null) => void;
+  /** Looks for body points at all marked checkpoints; absent where the picture is a still. */
+  onPropose?: () => void;
   busy: boolean;
   /** Frames to follow to: marked checkpoints, the ends. */
   targets: readonly { readonly id: string; readonly name: string; readonly frame: number }[];
@@ -75,6 +79,11 @@ export function PointsPanel({
           <QuietButton onPress={() => onRemove(current)}>Take “{POINT_NAMES[current]}” away here</QuietButton>
         ) : null}
         {proposed > 0 ? <Button onPress={onAccept}>Accept {proposed} proposed points here</Button> : null}
+        {onPropose ? (
+          <Button onPress={onPropose} isDisabled={busy}>
+            Propose body points
+          </Button>
+        ) : null}
       </Row>
       {target ? (
         <Row>

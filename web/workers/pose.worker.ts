@@ -1,0 +1,75 @@
+import { FilesetResolver, PoseLandmarker } from '@mediapipe/tasks-vision';
+import { ALL_FORMATS, Input, UrlSource, VideoSampleSink } from 'mediabunny';
+import type { Checkpoint } from '../../core/catalogue/stages.ts';
+import { insideFrameS } from '../../core/picture/frame-times.ts';
+import type { PicturePoint } from '../../core/picture/marks.ts';
+import { proposePoints, withoutStrays, type Landmark } from '../../core/picture/pose.ts';
+import type { Handedness } from '../../core/units/units.ts';
+import type { FollowedFrame, PictureAnswer } from './picture.worker.ts';
+
+/** Looks for body points at marked frames of a video. */
+export interface PoseRequest {
+  readonly kind: 'pose';
+  readonly url: string;
+  readonly frameTimesS: readonly number[];
+  readonly frames: readonly { readonly frame: number; readonly checkpoint: Checkpoint | null }[];
+  readonly handedness: Handedness;
+}
+
+/** Neighbours of a frame that are looked at with it, each way. */
+const NEIGHBOURS = 1;
+/** Where the hands are not claimed: the model is poor there. */
+const NO_HANDS: readonly Checkpoint[] = ['top', 'transition', 'finish'];
+const ARMS: readonly PicturePoint[] = ['hands', 'leadElbow', 'trailElbow'];
+
+async function landmarker(): Promise<PoseLandmarker> {
+  const fileset = await FilesetResolver.forVisionTasks(new URL('/pose/wasm', self.location.origin).href, true);
+  return PoseLandmarker.createFromOptions(fileset, {
+    baseOptions: { modelAssetPath: new URL('/pose/pose.task', self.location.origin).href, delegate: 'CPU' },
+    runningMode: 'IMAGE',
+    numPoses: 1,
+  });
+}
+
+async function look({ url, frameTimesS, frames, handedness }: PoseRequest): Promise<readonly FollowedFrame[]> {
+  const model = await landmarker();
+  const input = new Input({ formats: ALL_FORMATS, source: new UrlSource(new URL(url, self.location.origin).href) });
+  try {
+    const track = await input.getPrimaryVideoTrack();
+    if (!track) throw new Error('The video has no picture.');
+    const sink = new VideoSampleSink(track);
+    const canvas = new OffscreenCanvas(track.displayWidth, track.displayHeight);
+    const context = canvas.getContext('2d');
+    if (!context) throw new Error('This browser draws no pictures in a worker.');
+    const out: FollowedFrame[] = [];
+    for (const [i, { frame, checkpoint }] of frames.entries()) {
+      const poses: Landmark[][] = [];
+      for (let k = -NEIGHBOURS; k <= NEIGHBOURS; k++) {
+        const near = Math.max(0, Math.min(frameTimesS.length - 1, frame + k));
+        const sample = await sink.getSample(insideFrameS(frameTimesS, near));
+        if (!sample) continue;
+        sample.draw(context, 0, 0, canvas.width, canvas.height);
+        sample.close();
+        const [found] = model.detect(canvas).landmarks;
+        if (found) poses.push(found.map((l) => ({ x: l.x, y: l.y, visibility: l.visibility ?? 0 })));
+      }
+      const without = checkpoint !== null && NO_HANDS.includes(checkpoint) ? ARMS : [];
+      if (poses.length > 0)
+        out.push({ frame, points: proposePoints(poses, handedness, canvas.width, canvas.height, without) });
+      self.postMessage({ done: i + 1, of: frames.length } satisfies PictureAnswer);
+    }
+    return withoutStrays(out, canvas.height);
+  } finally {
+    input.dispose();
+    model.close();
+  }
+}
+
+self.onmessage = async (event: MessageEvent<PoseRequest>) => {
+  try {
+    self.postMessage({ followed: await look(event.data), lost: [] } satisfies PictureAnswer);
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    self.postMessage({ error: `No body points could be proposed: ${why}` } satisfies PictureAnswer);
+  }
+};
