@@ -113,11 +113,19 @@ export const swingSchema = yup.object({
   shotId: other().default(null),
   motionId: other().default(null),
   groundId: other().default(null),
+  videoId: other().default(null),
+  swishSetId: other().default(null),
+  swishNumber: yup.number().integer().min(0).max(199).nullable().default(null),
 });
 export const swingPatchSchema = yup.object({
   shotId: other(),
   motionId: other(),
   groundId: other(),
+  videoId: other(),
+  swishSetId: other(),
+  swishNumber: yup.number().integer().min(0).max(199).nullable(),
   motionShiftS: shift(),
   groundShiftS: shift(),
+  videoShiftS: shift(),
+  swishShiftS: shift(),
 });

@@ -30,6 +30,12 @@ export interface SwingWire {
   /** How much later a record is to be laid against the strike, s. */
   motionShiftS: number;
   groundShiftS: number;
+  videoId: string | null;
+  videoShiftS: number;
+  /** A heard set and which of its swings, from 0. */
+  swishSetId: string | null;
+  swishNumber: number | null;
+  swishShiftS: number;
 }
 
 export interface MotionWire {
@@ -74,6 +80,13 @@ export interface GroundWire {
   traces: GroundTraces;
 }
 
+/** One swing of a practised set as it was heard: where the swish was loudest, m past the ball, and how fast the tip was. */
+export interface HeardRepWire {
+  judgement: 'before' | 'at' | 'past';
+  pastBallM: number | null;
+  tipSpeedMps: number;
+}
+
 /** A video or still of a lesson. */
 export interface VideoWire {
   id: string;
@@ -92,6 +105,8 @@ export interface VideoWire {
   warnings: readonly string[];
   /** Checkpoints that are marked. */
   checkpoints: number;
+  /** Checkpoints in real seconds from the strike; empty while the strike is not marked. */
+  momentsS: Readonly<Record<string, number>>;
   addedAt: string;
 }
 

@@ -136,6 +136,19 @@ export const practiceSetSchema = yup.object({
     .string()
     .oneOf(['before', 'at', 'past', 'not heard'] as const)
     .required(),
+  heard: yup
+    .array(
+      yup.object({
+        judgement: yup
+          .string()
+          .oneOf(['before', 'at', 'past'] as const)
+          .required(),
+        pastBallM: yup.number().min(-5).max(5).nullable().defined(),
+        tipSpeedMps: yup.number().min(5).max(90).required(),
+      }),
+    )
+    .max(200)
+    .default([]),
   easeWithoutBall: optionalNumber(0, 10, ''),
   easeWithBall: optionalNumber(0, 10, ''),
   pain: yup.boolean().required(),

@@ -1,4 +1,4 @@
-import type { GroundWire, MotionWire, SwingWire, SwishSetWire, VideoWire } from './capture-types.ts';
+import type { GroundWire, HeardRepWire, MotionWire, SwingWire, SwishSetWire, VideoWire } from './capture-types.ts';
 import type { LoadVelocity } from '../core/battery/load-velocity.ts';
 import type { LimitReading, TestRatio } from '../core/battery/ratios.ts';
 import type { DiagnosedFault } from '../core/diagnosis/diagnose.ts';
@@ -239,6 +239,8 @@ export interface PracticeSetWire {
   passed: number;
   reset: number;
   swish: 'before' | 'at' | 'past' | 'not heard';
+  /** Each swing that the microphone heard and could judge. */
+  heard: HeardRepWire[];
   easeWithoutBall: number | null;
   easeWithBall: number | null;
   pain: boolean;

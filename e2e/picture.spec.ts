@@ -22,7 +22,14 @@ const AFTER = 'dov-face-on-after.mp4';
 test.use({
   launchOptions: {
     executablePath: process.env.CHROMIUM || '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'],
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      // The camera hears the demo's swings of a stick, over and over.
+      `--use-file-for-fake-audio-capture=${join(ROOT, 'demo/samples/swish.wav')}`,
+    ],
   },
 });
 
@@ -248,7 +255,7 @@ test('points are followed in the background and can be corrected', async ({ page
     .toBe('picked');
 });
 
-test('the machine’s camera films into the lesson', async ({ page, app }) => {
+test('the machine’s camera films into the lesson, and its sound is listened to', async ({ page, app }) => {
   await signIn(page, app);
   await addStudent(page, app, 'Camera Maple');
   await startLesson(page);
@@ -259,10 +266,38 @@ test('the machine’s camera films into the lesson', async ({ page, app }) => {
   await expect(page.getByText('Filming …')).toBeVisible();
   await expect
     .poll(() => page.getByLabel('What the camera sees').evaluate((v) => (v as HTMLVideoElement).currentTime))
-    .toBeGreaterThan(1.5);
+    .toBeGreaterThan(5.5);
   await page.getByRole('button', { name: 'Stop filming' }).click();
   await expect(page.getByText('filmed here')).toBeVisible({ timeout: 30_000 });
   await expect(clock(page)).toContainText(/frame 1 of \d\d/);
+  await page.getByRole('button', { name: 'Listen to the swish' }).click();
+  await page.getByRole('button', { name: /^Sound of camera/ }).click();
+  await expect(page.getByTestId('swish-sentence')).not.toContainText('No swing yet', { timeout: 30_000 });
+});
+
+test('body points are proposed and count only once accepted', async ({ page, app }) => {
+  await signIn(page, app);
+  await addStudent(page, app, 'Proposing Maple');
+  await withVideo(page);
+  const [{ id }] = (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos;
+  const truth = truthOf(FACE_ON);
+  const { checkpoints } = handPicked(truth, 'pose');
+  const own = await api<VideoAnswer>(page, 'GET', `/videos/${id}`);
+  await api(page, 'PUT', `/videos/${id}/marks`, { view: 'face-on', marks: { ...own.marks, checkpoints } });
+  await page.reload();
+  await page.getByRole('button', { name: /^strike, frame/ }).click();
+  await page.getByRole('button', { name: 'Points', exact: true }).click();
+  await page.getByRole('button', { name: 'Propose body points' }).click();
+  await expect(page.getByText(/Body points proposed on \d+ frames/)).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByText('Nothing measured yet')).toBeVisible();
+  const hip = (await api<VideoAnswer>(page, 'GET', `/videos/${id}`)).marks.frames.length;
+  expect(hip).toBeLessThanOrEqual(10);
+  await page.getByRole('button', { name: /^Accept \d+ proposed points here/ }).click();
+  await expect(page.getByRole('table', { name: 'Measured at strike' })).toContainText('lead knee');
+  const { marks } = await api<VideoAnswer>(page, 'GET', `/videos/${id}`);
+  const at = marks.frames.find((f) => f.frame === truth.checkpoints.strike.frame)?.points.leadHip;
+  const [x, y] = truth.points[truth.checkpoints.strike.frame].leadHip;
+  expect(Math.hypot((at?.x ?? 0) - x, (at?.y ?? 0) - y)).toBeLessThan(25);
 });
 
 test('bad videos are refused in words; a minor is not filmed without consent', async ({ page, app }) => {

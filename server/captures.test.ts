@@ -139,6 +139,11 @@ describe('one swing of several records', () => {
         groundId: swing.groundId,
         motionShiftS: 0,
         groundShiftS: 0.012,
+        videoId: null,
+        videoShiftS: 0,
+        swishSetId: null,
+        swishNumber: null,
+        swishShiftS: 0,
       },
     ]);
     await server.call('patch', `/swings/${swing.id}`, { groundShiftS: 5 }).expect(422);

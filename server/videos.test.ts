@@ -193,6 +193,49 @@ describe('videos', () => {
     expect(list.map((v) => v.lessonId)).toEqual([now, old]);
   });
 
+  test('a video and a heard swing join a shot’s record at the strike, each with its shift', async () => {
+    const lesson = await server.lesson(await server.student());
+    const block = await server.block(lesson);
+    await server.shots(block, [92]);
+    const { id } = await server.video(lesson, copyOf(8), { view: 'down-the-line' });
+    await server
+      .call('put', `/videos/${id}/marks`, { view: 'down-the-line', marks: marksFrom(film.truth) })
+      .expect(200);
+    const setId = uuid();
+    const swing = {
+      direction: 'usual',
+      tipSpeedMps: 42,
+      offsetS: 0.012,
+      offsetSdS: 0.005,
+      pastBallM: 0.5,
+      uncertaintyM: 0.2,
+      judgement: 'past',
+    };
+    const set = { id: setId, diameterM: 0.0095, ball: 'click', swings: [swing] };
+    await server.call('post', `/lessons/${lesson}/swish-sets`, set).expect(201);
+    const answer = async (): Promise<LessonAnswer> =>
+      (await server.call('get', `/lessons/${lesson}`)).body as LessonAnswer;
+    const before = await answer();
+    expect(before.videos[0].momentsS.strike).toBe(0);
+    expect(before.videos[0].momentsS.top).toBeLessThan(-0.2);
+    const record = { id: uuid(), shotId: before.blocks[0].shots[0].id, videoId: id, swishSetId: setId, swishNumber: 0 };
+    const post = (body: object) => server.call('post', `/blocks/${block}/swings`, body);
+    await post({ ...record, swishNumber: 3 }).expect(404);
+    await post({ ...record, swishNumber: null }).expect(422);
+    await post(record).expect(201);
+    await post({ ...record, id: uuid(), shotId: null }).expect(409);
+    await server.call('patch', `/swings/${record.id}`, { videoShiftS: 0.004, swishShiftS: -0.01 }).expect(204);
+    expect((await answer()).blocks[0].swings[0]).toMatchObject({
+      videoId: id,
+      videoShiftS: 0.004,
+      swishSetId: setId,
+      swishNumber: 0,
+      swishShiftS: -0.01,
+    });
+    await server.call('delete', `/videos/${id}`).expect(204);
+    expect((await answer()).blocks[0].swings[0]).toMatchObject({ videoId: null, swishSetId: setId });
+  });
+
   test('points travel as a file', () => {
     const text = writePointsFile({
       view: 'face-on',

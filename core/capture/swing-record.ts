@@ -14,8 +14,16 @@ export interface MotionMoments {
 /** Something that happens in a swing, from which record it is known, and when: s before strike, negative after it. */
 export interface SwingEvent {
   readonly name: string;
-  readonly from: 'motion' | 'ground';
+  readonly from: 'motion' | 'ground' | 'picture' | 'sound';
   readonly beforeStrikeS: number;
+}
+
+/** What a video and a heard swing know of the same swing. */
+export interface SeenAndHeard {
+  /** Checkpoints of the video, s from the strike, negative before it. */
+  readonly picture?: Readonly<Record<string, number>>;
+  /** When the swish was loudest, s after the ball. */
+  readonly sound?: { readonly offsetS: number | null };
 }
 
 /** Under this share of body weight the feet count as unloaded. */
@@ -43,16 +51,24 @@ export function unloadingBeforeStrikeS(ground: Ground, traces: GroundTraces): nu
 /**
  * Events of one swing from its records, laid over each other at the strike, in their order.
  * @param shift how much later each record is laid, s
+ * @param others what was seen and heard of the same swing
  */
 export function swingEvents(
   motion: MotionMoments | undefined,
   ground: { readonly figures: Ground; readonly traces: GroundTraces } | undefined,
-  shift: { readonly motionS: number; readonly groundS: number },
+  shift: { readonly motionS: number; readonly groundS: number; readonly pictureS?: number; readonly soundS?: number },
+  others: SeenAndHeard = {},
 ): SwingEvent[] {
   const events: SwingEvent[] = [];
   const add = (from: SwingEvent['from'], name: string, beforeS: number | undefined | null): void => {
     if (beforeS === undefined || beforeS === null) return;
-    events.push({ name, from, beforeStrikeS: beforeS - (from === 'motion' ? shift.motionS : shift.groundS) });
+    const later = {
+      motion: shift.motionS,
+      ground: shift.groundS,
+      picture: shift.pictureS ?? 0,
+      sound: shift.soundS ?? 0,
+    }[from];
+    events.push({ name, from, beforeStrikeS: beforeS - later });
   };
   const s = (ms: number | undefined): number | undefined => (ms === undefined ? undefined : ms / 1000);
   if (motion) {
@@ -70,6 +86,8 @@ export function swingEvents(
     add('ground', 'feet unloaded', unloadingBeforeStrikeS(figures, traces));
     add('ground', 'feet off the ground', figures.offGroundBeforeStrikeS);
   }
+  for (const [name, sinceS] of Object.entries(others.picture ?? {})) add('picture', `${name}, seen`, -sinceS);
+  if (others.sound?.offsetS !== null && others.sound) add('sound', 'swish loudest', -others.sound.offsetS);
   return events.sort((a, b) => b.beforeStrikeS - a.beforeStrikeS);
 }
 

@@ -145,6 +145,29 @@ describe('simulated recordings', () => {
   });
 });
 
+describe('a long recording', () => {
+  test('is looked through in pieces: every swing once, also one on the seam', () => {
+    const at = [6, 38.5, 41, 43.5, 79, 86];
+    const samples = recordSwish(
+      at.map((ballS) => swing(ballS, 0.01)),
+      {
+        rateHz: 24_000,
+        diameterM: 0.0095,
+        ball: 'tee',
+        background: 'quiet',
+        lengthS: 90,
+        random: seededRandom('long'),
+      },
+    );
+    const shares: number[] = [];
+    const heard = analyseSwish({ samples, rateHz: 24_000, channels: 1 }, OPTIONS, (s) => shares.push(s));
+    expect(heard.swings.map((s) => Math.round(2 * s.peakTimeS) / 2)).toEqual(at);
+    expect(heard.swings.every((s) => s.ballTimeS !== null)).toBe(true);
+    expect(heard.restsS).toHaveLength(5);
+    expect(shares[shares.length - 1]).toBe(1);
+  });
+});
+
 describe('parts', () => {
   test('the rod’s spectrum holds its power below the tip’s own tone', () => {
     const at = Array.from({ length: 180 }, (_, i) => rodSpectrum((i + 0.5) / 100));

@@ -10,6 +10,7 @@ interface SetRow extends Row {
   passed: number;
   reset: number;
   swish: PracticeSetWire['swish'];
+  heard: PracticeSetWire['heard'];
   ease_without_ball: number | null;
   ease_with_ball: number | null;
   pain: boolean;
@@ -25,6 +26,7 @@ const toWire = (r: SetRow): PracticeSetWire => ({
   passed: r.passed,
   reset: r.reset,
   swish: r.swish,
+  heard: r.heard,
   easeWithoutBall: r.ease_without_ball,
   easeWithBall: r.ease_with_ball,
   pain: r.pain,
@@ -49,8 +51,8 @@ export const insertSet = (
 ): Promise<unknown> =>
   db.query(
     `insert into practice_sets (id, practice_id, plan_drill_id, rung, done_at, passed, reset, swish, ease_without_ball,
-       ease_with_ball, pain, pain_note, witnessed)
-     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13) on conflict (id) do nothing`,
+       ease_with_ball, pain, pain_note, witnessed, heard)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14) on conflict (id) do nothing`,
     [
       s.id,
       practiceId,
@@ -65,6 +67,7 @@ export const insertSet = (
       s.pain,
       s.painNote,
       s.witnessed,
+      JSON.stringify(s.heard),
     ],
   );
 

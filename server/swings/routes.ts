@@ -8,9 +8,17 @@ import * as q from './queries.ts';
 
 /** Every part must be of the block and of no other swing. @throws Problem 404, 409, 422 */
 async function checkParts(db: Db, practiceId: string, blockId: string, id: string, parts: q.SwingParts): Promise<void> {
-  const wanted = [parts.shotId, parts.motionId, parts.groundId].filter((p) => p !== null).length;
+  const { shotId, motionId, groundId, videoId, swishSetId } = parts;
+  const wanted = [shotId, motionId, groundId, videoId, swishSetId].filter((p) => p !== null).length;
+  if ((swishSetId === null) !== (parts.swishNumber === null))
+    throw new Problem(422, 'bad-field', 'A heard swing is a set and its number in it.', 'swishNumber');
   if (wanted === 0)
-    throw new Problem(422, 'bad-field', 'A swing joins at least one of shot, captured swing and ground.', 'motionId');
+    throw new Problem(
+      422,
+      'bad-field',
+      'A swing joins at least one of shot, captured swing, ground, video and heard swing.',
+      'motionId',
+    );
   if ((await q.partsInBlock(db, practiceId, blockId, parts)) !== wanted) throw notFound('A record of this block');
   if (await q.takenElsewhere(db, practiceId, id, parts))
     throw new Problem(409, 'already-joined', 'One of these is already part of another swing; part it there first.');
@@ -27,6 +35,8 @@ export function swingRoutes({ db, hub }: Services): Router {
     const input = valid(swingSchema, req.body);
     await checkParts(db, practiceId, block.id, input.id, input);
     await q.insertSwing(db, practiceId, block.id, input);
+    // An id that another practice uses was not stored.
+    if (!(await q.swingRow(db, practiceId, input.id))) throw notFound('The swing');
     hub.publish(practiceId, { kind: 'changed', lessonId: block.lesson_id });
     res.status(201).json({ id: input.id });
   });

@@ -2,6 +2,7 @@ import type { StudentVideoWire, VideoAnswer, VideoWire } from '../../api/capture
 import type { Measurement } from '../../core/diagnosis/findings.ts';
 import type { VideoFacts } from '../../core/formats/video-facts.ts';
 import { NO_MARKS, type PictureMarks, type View } from '../../core/picture/marks.ts';
+import { sinceS } from '../../core/picture/compare.ts';
 import { measurePicture } from '../../core/picture/measure.ts';
 import type { MarkedPicture } from '../../core/picture/marks.ts';
 import type { Db, Row } from '../db/connection.ts';
@@ -25,6 +26,16 @@ export type WholeVideoRow = VideoRow & { sha256: string; facts: VideoFacts };
 
 export const isWhole = (row: VideoRow): row is WholeVideoRow => row.sha256 !== null && row.facts !== null;
 
+/** Marked checkpoints in real seconds from the strike. */
+function momentsOf({ marks, facts }: WholeVideoRow): Record<string, number> {
+  const { strike } = marks.checkpoints;
+  if (!strike) return {};
+  const side = { frameTimesS: facts.frameTimesS, marks };
+  return Object.fromEntries(
+    Object.entries(marks.checkpoints).map(([c, m]) => [c, sinceS(side, m.frame, 'strike') ?? 0]),
+  );
+}
+
 export function videoToWire(row: WholeVideoRow): VideoWire {
   const { facts } = row;
   const times = facts.frameTimesS;
@@ -44,6 +55,7 @@ export function videoToWire(row: WholeVideoRow): VideoWire {
     hasSound: facts.hasSound,
     warnings: facts.warnings,
     checkpoints: Object.keys(row.marks.checkpoints).length,
+    momentsS: momentsOf(row),
     addedAt: row.created_at.toISOString(),
   };
 }

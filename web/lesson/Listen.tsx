@@ -29,7 +29,13 @@ export function Listen({ lesson }: { lesson: LessonAnswer }) {
       </Row>
       {open ? (
         <Suspense fallback={<Waiting what="the microphone" />}>
-          <SwishPanel handedness={lesson.student.handedness} onKeep={(set) => keep.mutate(set)} />
+          <SwishPanel
+            handedness={lesson.student.handedness}
+            onKeep={(set) => keep.mutate(set)}
+            recordings={lesson.videos
+              .filter((v) => v.hasSound)
+              .map((v) => ({ name: v.fileName, url: `/api/videos/${v.id}/file` }))}
+          />
         </Suspense>
       ) : null}
       {keep.error ? <Failed error={keep.error} /> : null}

@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
-import type { LessonAnswer, PlanDrillWire, ReviewAnswer } from '../../api/types.ts';
+import type { LessonAnswer, PlanDrillWire, PracticeSetWire, ReviewAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { RUNGS } from '../../core/catalogue/rungs.ts';
@@ -26,6 +26,14 @@ type Move = (typeof MOVES)[number]['id'];
 const moveName = (id: string): string => MOVES.find((m) => m.id === id)?.name ?? id;
 
 /** The rule's proposal for one drill, and the instructor's decision on it. */
+/** What the microphone heard of a practised set, in figures: swings, and the middle place of the swish. */
+function heardWords({ heard }: PracticeSetWire): string {
+  const places = heard.flatMap((h) => h.pastBallM ?? []).sort((a, b) => a - b);
+  if (places.length === 0) return '';
+  const middle = 100 * places[places.length >> 1];
+  return ` (${heard.length} heard, ${Math.abs(middle).toFixed(0)} cm ${middle >= 0 ? 'past' : 'before'})`;
+}
+
 function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review: ReviewAnswer; lessonId: string }) {
   const proposal = review.proposals.find((p) => p.planDrillId === drill.id);
   const made = review.decisions.find((d) => d.planDrillId === drill.id);
@@ -129,7 +137,10 @@ function Practised({ review }: { review: ReviewAnswer }) {
                 <td>
                   {s.passed} of {s.passed + s.reset}
                 </td>
-                <td>{s.swish === 'not heard' ? '–' : `${s.swish} the ball`}</td>
+                <td>
+                  {s.swish === 'not heard' ? '–' : `${s.swish} the ball`}
+                  {heardWords(s)}
+                </td>
                 <td>
                   {s.easeWithoutBall ?? '–'} / {s.easeWithBall ?? '–'}
                 </td>

@@ -152,6 +152,7 @@ describe('swings and sessions', () => {
             passed: 6,
             reset: 2,
             swish: 'at',
+            heard: [],
             easeWithBall: null,
             easeWithoutBall: null,
             pain: false,

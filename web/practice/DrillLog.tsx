@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import styled from 'styled-components';
+import type { HeardRepWire } from '../../api/capture-types.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { RUNGS } from '../../core/catalogue/rungs.ts';
@@ -74,12 +75,12 @@ export function DrillLog({
   const [reset, setReset] = useState(0);
   const [swish, setSwish] = useState<Swish>('not heard');
   const [listens, setListens] = useState(false);
-  const [heard, setHeard] = useState<readonly ('before' | 'at' | 'past')[]>([]);
+  const [heard, setHeard] = useState<readonly HeardRepWire[]>([]);
   // What most of the swings that were heard say.
-  const hear = (j: 'before' | 'at' | 'past'): void => {
-    const all = [...heard, j];
+  const hear = (swing: HeardRepWire): void => {
+    const all = [...heard, swing];
     setHeard(all);
-    const count = (x: string): number => all.filter((k) => k === x).length;
+    const count = (x: string): number => all.filter((k) => k.judgement === x).length;
     setSwish((['before', 'at', 'past'] as const).reduce((a, b) => (count(b) > count(a) ? b : a)));
   };
   const [without, setWithout] = useState<string | null>(null);
@@ -96,6 +97,7 @@ export function DrillLog({
         passed,
         reset,
         swish,
+        heard,
         easeWithoutBall: without === null ? null : Number(without),
         easeWithBall: withBall === null ? null : Number(withBall),
         pain: pain === 'yes',

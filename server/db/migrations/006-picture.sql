@@ -23,4 +23,8 @@ alter table swings add column video_id uuid references videos (id) on delete set
 alter table swings add column video_shift_s double precision not null default 0 check (video_shift_s between -2 and 2);
 alter table swings add column swish_set_id uuid references swish_sets (id) on delete set null;
 alter table swings add column swish_number integer check (swish_number >= 0);
+alter table swings add column swish_shift_s double precision not null default 0 check (swish_shift_s between -2 and 2);
 create unique index swings_video on swings (video_id) where video_id is not null;
+
+-- What the microphone heard of each swing of a practised set: where the swish was loudest, and how fast the tip was.
+alter table practice_sets add column heard jsonb not null default '[]';

@@ -204,7 +204,7 @@ export function BlockView({
       <FillBlock block={block} lesson={lesson} />
       <EffortCard blocks={lesson.blocks.filter((b) => b.club === block.club && b.withBall === block.withBall)} />
       <BlockSettings block={block} lesson={lesson} />
-      <SwingRecords block={block} lessonId={lesson.lesson.id} />
+      <SwingRecords block={block} lesson={lesson} />
       <BlockSwings motions={block.motions} />
       {block.grounds.map((g) => (
         <GroundPanel key={g.id} record={g} student={lesson.student} />

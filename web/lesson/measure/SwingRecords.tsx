@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import type { BlockWire, SwingWire } from '../../../api/types.ts';
+import type { BlockWire, LessonAnswer, SwingWire } from '../../../api/types.ts';
 import { pushAgainstRelease, swingEvents } from '../../../core/capture/swing-record.ts';
 import { call, newId } from '../../app/api.ts';
 import { useUnits } from '../../app/session.tsx';
-import { Button, QuietButton, Select } from '../../parts/controls.tsx';
+import { Button, ButtonLink, QuietButton, Select } from '../../parts/controls.tsx';
 import { JoinedCurves } from '../../parts/ground/JoinedCurves.tsx';
 import { Knob } from '../../parts/Knob.tsx';
 import { Card, DataTable, Failed, Grid, Row, Sentence, Soft, Spread } from '../../parts/layout.tsx';
@@ -40,23 +40,37 @@ function Shift({ name, valueS, onSet }: { name: string; valueS: number; onSet: (
   );
 }
 
-function JoinedSwing({ swing, block, lessonId }: { swing: SwingWire; block: BlockWire; lessonId: string }) {
+const KNOWN_FROM = { motion: 'captured swing', ground: 'ground', picture: 'video', sound: 'sound' } as const;
+
+function JoinedSwing({ swing, block, lesson }: { swing: SwingWire; block: BlockWire; lesson: LessonAnswer }) {
+  const lessonId = lesson.lesson.id;
   const units = useUnits();
   const change = useLessonWrite(lessonId, (body: Partial<SwingWire>) => call('PATCH', `/swings/${swing.id}`, body));
   const part = useLessonWrite(lessonId, () => call('DELETE', `/swings/${swing.id}`));
   const motion = block.motions.find((m) => m.id === swing.motionId);
   const ground = block.grounds.find((g) => g.id === swing.groundId);
   const shot = block.shots.find((s) => s.id === swing.shotId);
-  const events = swingEvents(motion?.sequence, ground && { figures: ground.ground, traces: ground.traces }, {
-    motionS: swing.motionShiftS,
-    groundS: swing.groundShiftS,
-  });
+  const video = lesson.videos.find((v) => v.id === swing.videoId);
+  const heard = lesson.swishSets.find((w) => w.id === swing.swishSetId)?.swings[swing.swishNumber ?? 0];
   const speed = shot?.values.clubSpeedMps ?? shot?.values.ballSpeedMps;
   const names = [
     motion?.fileName,
     ground?.fileName,
     speed === undefined ? undefined : `shot of ${units.speed(speed)}`,
+    video && `${video.view} video`,
+    heard && `swish of ${units.speed(heard.tipSpeedMps)}`,
   ].filter(Boolean);
+  const events = swingEvents(
+    motion?.sequence,
+    ground && { figures: ground.ground, traces: ground.traces },
+    {
+      motionS: swing.motionShiftS,
+      groundS: swing.groundShiftS,
+      pictureS: swing.videoShiftS,
+      soundS: swing.swishShiftS,
+    },
+    { picture: video?.momentsS, sound: heard },
+  );
   const sentence = pushAgainstRelease(events);
   return (
     <section aria-label={`Swing of ${names.join(', ')}`} style={{ display: 'grid', gap: 'var(--s3)' }}>
@@ -68,15 +82,22 @@ function JoinedSwing({ swing, block, lessonId }: { swing: SwingWire; block: Bloc
         </Row>
       </Spread>
       {sentence ? <Sentence data-testid="push-and-release">{sentence}</Sentence> : null}
-      <div data-picture>
-        <JoinedCurves
-          motion={motion}
-          ground={ground}
-          motionShiftS={swing.motionShiftS}
-          groundShiftS={swing.groundShiftS}
-          summary={sentence || names.join(', ')}
-        />
-      </div>
+      {video ? (
+        <Row>
+          <ButtonLink href={`/lessons/${lessonId}/watch?video=${video.id}`}>Open the video</ButtonLink>
+        </Row>
+      ) : null}
+      {motion || ground ? (
+        <div data-picture>
+          <JoinedCurves
+            motion={motion}
+            ground={ground}
+            motionShiftS={swing.motionShiftS}
+            groundShiftS={swing.groundShiftS}
+            summary={sentence || names.join(', ')}
+          />
+        </div>
+      ) : null}
       {motion ? (
         <Shift
           key={`m${swing.motionShiftS}`}
@@ -93,6 +114,22 @@ function JoinedSwing({ swing, block, lessonId }: { swing: SwingWire; block: Bloc
           onSet={(groundShiftS) => change.mutate({ groundShiftS })}
         />
       ) : null}
+      {video ? (
+        <Shift
+          key={`v${swing.videoShiftS}`}
+          name="video"
+          valueS={swing.videoShiftS}
+          onSet={(videoShiftS) => change.mutate({ videoShiftS })}
+        />
+      ) : null}
+      {heard ? (
+        <Shift
+          key={`w${swing.swishShiftS}`}
+          name="sound"
+          valueS={swing.swishShiftS}
+          onSet={(swishShiftS) => change.mutate({ swishShiftS })}
+        />
+      ) : null}
       {change.error ? <Failed error={change.error} /> : null}
       {part.error ? <Failed error={part.error} /> : null}
       <DataTable $words>
@@ -105,9 +142,9 @@ function JoinedSwing({ swing, block, lessonId }: { swing: SwingWire; block: Bloc
         </thead>
         <tbody>
           {events.map((e) => (
-            <tr key={e.name}>
+            <tr key={`${e.from} ${e.name}`}>
               <th scope="row">{e.name}</th>
-              <td>{e.from === 'motion' ? 'captured swing' : 'ground'}</td>
+              <td>{KNOWN_FROM[e.from]}</td>
               <td>{beforeStrike(e.beforeStrikeS)}</td>
             </tr>
           ))}
@@ -118,36 +155,50 @@ function JoinedSwing({ swing, block, lessonId }: { swing: SwingWire; block: Bloc
 }
 
 /** Swings of the block that join a shot, a captured swing and its ground at the strike, and the means to join more. */
-export function SwingRecords({ block, lessonId }: { block: BlockWire; lessonId: string }) {
+export function SwingRecords({ block, lesson }: { block: BlockWire; lesson: LessonAnswer }) {
+  const lessonId = lesson.lesson.id;
   const units = useUnits();
   const [motion, setMotion] = useState(NONE);
   const [ground, setGround] = useState(NONE);
   const [shot, setShot] = useState(NONE);
+  const [video, setVideo] = useState(NONE);
+  const [sound, setSound] = useState(NONE);
   const join = useLessonWrite(
     lessonId,
-    async (list: readonly Pick<SwingWire, 'motionId' | 'groundId' | 'shotId'>[]) => {
+    async (list: readonly Partial<SwingWire>[]) => {
       for (const s of list) await call('POST', `/blocks/${block.id}/swings`, { id: newId(), ...s });
     },
     () => {
-      for (const clear of [setMotion, setGround, setShot]) clear(NONE);
+      for (const clear of [setMotion, setGround, setShot, setVideo, setSound]) clear(NONE);
     },
   );
   const { swings } = block;
   const freeMotions = block.motions.filter((m) => swings.every((s) => s.motionId !== m.id));
   const freeGrounds = block.grounds.filter((g) => swings.every((s) => s.groundId !== g.id));
   const freeShots = block.shots.filter((x) => swings.every((s) => s.shotId !== x.id) && x.setAsideReason === null);
+  const joined = lesson.blocks.flatMap((b) => b.swings);
+  const freeVideos = lesson.videos.filter((v) => v.kind === 'video' && joined.every((x) => x.videoId !== v.id));
+  const freeSounds = lesson.swishSets.flatMap((w, i) =>
+    w.swings.flatMap((x, k) =>
+      joined.some((j) => j.swishSetId === w.id && j.swishNumber === k)
+        ? []
+        : [{ id: `${w.id}/${k}`, name: `set ${i + 1}, swing ${k + 1}: ${units.speed(x.tipSpeedMps)}` }],
+    ),
+  );
+  const others = freeVideos.length + freeSounds.length;
   const pairs = Math.min(freeMotions.length, freeGrounds.length);
-  if (swings.length === 0 && freeMotions.length + freeGrounds.length === 0) return null;
-  if (swings.length === 0 && pairs === 0 && freeShots.length === 0) return null;
-  const chosen = [motion, ground, shot].filter((v) => v !== NONE).length;
+  const most = freeMotions.length + freeGrounds.length + others;
+  if (swings.length === 0 && most === 0) return null;
+  if (swings.length === 0 && pairs === 0 && freeShots.length === 0 && most < 2) return null;
+  const chosen = [motion, ground, shot, video, sound].filter((v) => v !== NONE).length;
   const options = (name: string, list: readonly { id: string; name: string }[]) => [{ id: NONE, name }, ...list];
   return (
     <Card aria-label="Swings joined at the strike">
       <h2>One swing, all its records</h2>
       {swings.map((s) => (
-        <JoinedSwing key={s.id} swing={s} block={block} lessonId={lessonId} />
+        <JoinedSwing key={s.id} swing={s} block={block} lesson={lesson} />
       ))}
-      {freeMotions.length + freeGrounds.length > 0 ? (
+      {most > 0 ? (
         <>
           <Soft>Join what was taken of the same swing; the records are laid over each other at the strike.</Soft>
           <Grid $least="190px">
@@ -181,10 +232,36 @@ export function SwingRecords({ block, lessonId }: { block: BlockWire; lessonId: 
                 })),
               )}
             />
+            {freeVideos.length > 0 ? (
+              <Select
+                label="video"
+                value={video}
+                onChange={setVideo}
+                options={options(
+                  'none',
+                  freeVideos.map((v) => ({ id: v.id, name: `${v.view} · ${v.fileName}` })),
+                )}
+              />
+            ) : null}
+            {freeSounds.length > 0 ? (
+              <Select label="heard swing" value={sound} onChange={setSound} options={options('none', freeSounds)} />
+            ) : null}
           </Grid>
           <Row>
             <Button
-              onPress={() => join.mutate([{ motionId: idOf(motion), groundId: idOf(ground), shotId: idOf(shot) }])}
+              onPress={() => {
+                const [swishSetId, number] = sound === NONE ? [null, null] : sound.split('/');
+                join.mutate([
+                  {
+                    motionId: idOf(motion),
+                    groundId: idOf(ground),
+                    shotId: idOf(shot),
+                    videoId: idOf(video),
+                    swishSetId,
+                    swishNumber: number === null ? null : Number(number),
+                  },
+                ]);
+              }}
               isDisabled={chosen < 2 || join.isPending}
             >
               Join these

@@ -3,14 +3,16 @@ import { FileTrigger } from 'react-aria-components';
 import { LARGEST_WAV_BYTES, writeWav } from '../../../core/formats/wav.ts';
 import { checkFileSize } from '../../../core/formats/delimited.ts';
 import type { BallReference, SwishOptions } from '../../../core/swish/analyse.ts';
-import type { SwishSetWire } from '../../../api/types.ts';
+import type { HeardRepWire, SwishSetWire } from '../../../api/capture-types.ts';
 import { run } from '../../workers/run.ts';
+import type { HeardSwish } from '../../workers/swish-tasks.ts';
 import { Choice } from '../chips.tsx';
 import { Button, PrimaryButton } from '../controls.tsx';
 import { Knob } from '../Knob.tsx';
 import { Card, Failed, Grid, Notice, Row, Sentence, Soft, Spread } from '../layout.tsx';
 import { SavePicture } from '../SavePicture.tsx';
 import { saveFile } from '../save-file.ts';
+import { soundOf } from './sound-of-video.ts';
 import { SwishArc, swingInWords } from './SwishArc.tsx';
 import { SetFigures, SwingTable, type Direction, type Kept } from './SwishSet.tsx';
 import { useLiveSwish } from './use-live-swish.ts';
@@ -22,6 +24,11 @@ const STATE_WORDS: Readonly<Partial<Record<MicrophoneState, string>>> = {
   lost: 'The microphone was unplugged. What was heard before is kept; start again to go on.',
 };
 
+const judged = (
+  s: { readonly pastBallM: number | null; readonly tipSpeedMps: number },
+  judgement: HeardRepWire['judgement'],
+): HeardRepWire => ({ judgement, pastBallM: s.pastBallM, tipSpeedMps: s.tipSpeedMps });
+
 /**
  * Listening to swings: a recording or the microphone live, one large mark on the arc after each swing, the set in figures.
  * @param onKeep takes the set into a record; the button is there only with it
@@ -32,11 +39,14 @@ export function SwishPanel({
   simple = false,
   onJudged,
   onKeep,
+  recordings = [],
 }: {
   handedness: 'right' | 'left';
   simple?: boolean;
-  onJudged?: (judgement: 'before' | 'at' | 'past') => void;
+  onJudged?: (swing: HeardRepWire) => void;
   onKeep?: (set: Omit<SwishSetWire, 'id' | 'heardAt'>) => void;
+  /** Videos whose sound can be listened to. */
+  recordings?: readonly { readonly name: string; readonly url: string }[];
 }) {
   const [diameterMm, setDiameterMm] = useState(9.5);
   const [ball, setBall] = useState<BallReference>('click');
@@ -54,7 +64,7 @@ export function SwishPanel({
   const microphone = useMicrophone();
   const live = useLiveSwish(microphone, options, (s) => {
     if (direction === 'other') setTurned((t) => new Set(t).add(s.peakTimeS));
-    if (s.judgement !== 'none') onJudged?.(s.judgement);
+    if (s.judgement !== 'none') onJudged?.(judged(s, s.judgement));
   });
   const kept: Kept[] = [
     ...fromFiles,
@@ -65,22 +75,35 @@ export function SwishPanel({
     })),
   ];
   const last = kept[kept.length - 1]?.swing;
-  const load = async (files: readonly File[]): Promise<void> => {
+  const hear = (name: string, heard: HeardSwish): void => {
+    setFromFiles((k) => [...k, ...heard.swings.map((swing): Kept => ({ swing, direction, source: name }))]);
+    setWarnings(heard.warnings.map((w) => `${name}: ${w}`));
+    for (const s of heard.swings) if (s.judgement !== 'none') onJudged?.(judged(s, s.judgement));
+  };
+  const busily = async (what: () => Promise<void>): Promise<void> => {
     setError(null);
     setBusy(true);
     try {
-      for (const file of files) {
-        checkFileSize(file.size, file.name, LARGEST_WAV_BYTES);
-        const heard = await run('swishFile', { bytes: await file.arrayBuffer(), fileName: file.name, options });
-        setFromFiles((k) => [...k, ...heard.swings.map((swing): Kept => ({ swing, direction, source: file.name }))]);
-        setWarnings(heard.warnings.map((w) => `${file.name}: ${w}`));
-        for (const s of heard.swings) if (s.judgement !== 'none') onJudged?.(s.judgement);
-      }
+      await what();
     } catch (e) {
       setError(e);
     }
     setBusy(false);
   };
+  const load = (files: readonly File[]): Promise<void> =>
+    busily(async () => {
+      for (const file of files) {
+        checkFileSize(file.size, file.name, LARGEST_WAV_BYTES);
+        const bytes = await file.arrayBuffer();
+        if (/^video/.test(file.type)) hear(file.name, await run('swishLive', { ...(await soundOf(bytes)), options }));
+        else hear(file.name, await run('swishFile', { bytes, fileName: file.name, options }));
+      }
+    });
+  const loadVideo = (name: string, url: string): Promise<void> =>
+    busily(async () => {
+      const response = await fetch(url);
+      hear(name, await run('swishLive', { ...(await soundOf(await response.arrayBuffer())), options }));
+    });
   const saveSound = (): void => {
     const { samples, rateHz } = microphone.newest();
     saveFile(writeWav({ samples, rateHz: Math.round(rateHz) }), 'swish.wav', 'audio/wav');
@@ -159,12 +182,17 @@ export function SwishPanel({
             </PrimaryButton>
           )}
           <FileTrigger
-            acceptedFileTypes={['.wav', 'audio/wav']}
+            acceptedFileTypes={['.wav', 'audio/wav', 'video/mp4', 'video/webm']}
             allowsMultiple
             onSelect={(l) => l && void load([...l])}
           >
-            <Button isDisabled={busy}>{busy ? 'Reading …' : 'Load a WAV'}</Button>
+            <Button isDisabled={busy}>{busy ? 'Reading …' : 'Load a WAV or a video'}</Button>
           </FileTrigger>
+          {recordings.map((r) => (
+            <Button key={r.url} isDisabled={busy} onPress={() => void loadVideo(r.name, r.url)}>
+              Sound of {r.name}
+            </Button>
+          ))}
           {live.swings.length > 0 ? <Button onPress={saveSound}>Save the sound</Button> : null}
           {kept.length > 0 && onKeep ? <PrimaryButton onPress={keep}>Keep this set in the lesson</PrimaryButton> : null}
           {kept.length > 0 ? (
