@@ -1,24 +1,23 @@
-import { Camera, Download, Pause, Play, SkipBack, SkipForward } from 'lucide-react';
 import type Konva from 'konva';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { writePointsFile } from '../../../api/points-file.ts';
 import type { VideoAnswer } from '../../../api/capture-types.ts';
 import { CHECKPOINTS, type Checkpoint } from '../../../core/catalogue/stages.ts';
-import { SLOW_FACTORS } from '../../../core/picture/frame-times.ts';
-import { POINT_NAMES, type PictureMarks, type PicturePoint, type Px } from '../../../core/picture/marks.ts';
+import type { PictureMarks, PicturePoint, Px } from '../../../core/picture/marks.ts';
 import { useKeys } from '../../app/keys.tsx';
-import { Choice, Tick } from '../../parts/chips.tsx';
-import { Button, QuietButton, Select } from '../../parts/controls.tsx';
+import { Tick } from '../../parts/chips.tsx';
+import { Button, QuietButton } from '../../parts/controls.tsx';
 import { Failed, Notice, Row, Soft, Spread } from '../../parts/layout.tsx';
 import { MeasureTable } from '../../parts/picture/MeasureTable.tsx';
 import { PictureStage, WHOLE, type Place } from '../../parts/picture/PictureStage.tsx';
-import { saveFile, saveStage } from '../../parts/save-file.ts';
+import { saveStage } from '../../parts/save-file.ts';
 import { TimeLine } from '../../parts/picture/TimeLine.tsx';
 import { toolInfo, type Tool } from '../../parts/picture/tools.ts';
 import { useMarks } from '../../parts/picture/use-marks.ts';
-import { RATES, usePlayer } from '../../parts/picture/use-player.ts';
+import { usePlayer } from '../../parts/picture/use-player.ts';
 import { toStrike } from '../../parts/picture/words.ts';
+import { BenchHead, baseName } from './BenchHead.tsx';
+import { CheckpointBar } from './CheckpointBar.tsx';
 import { fileUrl, saveMarks } from './data.ts';
 import {
   acceptPoints,
@@ -28,15 +27,15 @@ import {
   pointsAt,
   withCheckpoint,
   withDrawing,
-  withFound,
   withoutCheckpoint,
   withoutPoint,
   withPoint,
-  withProposal,
 } from './edit-marks.ts';
-import { PointsPanel, useLook } from './PointsPanel.tsx';
+import { PointsPanel } from './PointsPanel.tsx';
 import { ScaleForm } from './ScaleForm.tsx';
 import { Tools } from './Tools.tsx';
+import { Transport } from './Transport.tsx';
+import { useLooks } from './use-looks.ts';
 
 const Work = styled.div`
   display: grid;
@@ -52,18 +51,6 @@ const Stack = styled.div`
   min-width: 0;
   align-content: start;
 `;
-const Clock = styled.output`
-  font-variant-numeric: tabular-nums;
-  font-weight: 600;
-  min-width: 210px;
-`;
-
-const VIEW_OPTIONS = [
-  { id: 'face-on', name: 'face-on' },
-  { id: 'down-the-line', name: 'down-the-line' },
-] as const;
-const RATE_NAMES: Record<string, string> = { '1': '1', '0.5': '½', '0.25': '¼', '0.125': '⅛' };
-
 /** One video of the lesson: stepped, marked, drawn on and measured. */
 export function PictureBench({
   video,
@@ -94,9 +81,7 @@ export function PictureBench({
   const [selected, setSelected] = useState<string | null>(null);
   const [ends, setEnds] = useState<{ a: Px; b: Px } | null>(null);
   const [mirrored, setMirrored] = useState(false);
-  const [said, setSaid] = useState('');
   const stage = useRef<Konva.Stage>(null);
-  const { look, cancel, share, problem: lookProblem } = useLook();
   const { frame } = player;
   const times = video.frameTimesS;
   const points = pointsAt(marks, frame);
@@ -108,6 +93,7 @@ export function PictureBench({
       }, quiet),
     [change],
   );
+  const looks = useLooks({ video, marks, frame, edit, show: player.show });
   const dragging = useRef(false);
   const quiet = (isDrag: boolean): boolean => {
     const middle = isDrag && dragging.current;
@@ -124,59 +110,6 @@ export function PictureBench({
     edit((m) => withCheckpoint(m, c, at), isDrag);
     onCheckpoint(c);
   };
-  const propose = async (which = 0): Promise<void> => {
-    const found = await look({ kind: 'propose', url, frameTimesS: times, which });
-    if (!found || !('proposal' in found)) return;
-    const { checkpoints, strikes } = found.proposal;
-    edit((m) => withProposal(m, checkpoints));
-    setSaid(
-      strikes.length > 1
-        ? `${strikes.length} swings are in this video (at ${strikes.map((s) => `${times[s].toFixed(1)} s`).join(', ')}). The checkpoints are those of swing ${which + 1}.`
-        : 'Checkpoints proposed from the motion: move those that are off.',
-    );
-    setOthers(strikes.length);
-    player.show(checkpoints.strike?.frame ?? 0);
-  };
-  const [others, setOthers] = useState(1);
-  const follow = async (to: number, only: PicturePoint | null): Promise<void> => {
-    const from = Object.entries(points).filter(([k, p]) => p.source !== 'proposed' && (!only || k === only));
-    const found = await look({
-      kind: 'follow',
-      url,
-      frameTimesS: times,
-      slowFactor: marks.slowFactor,
-      from: frame,
-      to,
-      points: Object.fromEntries(from.map(([k, p]) => [k, { x: p.x, y: p.y }])),
-    });
-    if (!found || !('followed' in found)) return;
-    edit((m) => withFound(m, found.followed, 'tracked'));
-    setSaid(
-      found.lost.length > 0
-        ? `Lost on the way: ${found.lost.map((p) => POINT_NAMES[p]).join('; ')}. Go to where each stops and pick it again.`
-        : `Followed over ${found.followed.length} frames. Look through them and correct what is off.`,
-    );
-  };
-
-  const proposePoints = async (): Promise<void> => {
-    const at = Object.entries(marks.checkpoints).map(([c, m]) => ({ frame: m.frame, checkpoint: c as Checkpoint }));
-    const found = await look({
-      kind: 'pose',
-      url,
-      frameTimesS: times,
-      frames: at.length > 0 ? at : [{ frame, checkpoint: null }],
-      handedness: video.handedness,
-    });
-    if (!found || !('followed' in found)) return;
-    edit((m) => withFound(m, found.followed, 'proposed'));
-    const some = found.followed.filter((f) => Object.keys(f.points).length > 0).length;
-    setSaid(
-      some > 0
-        ? `Body points proposed on ${some} frames, dashed. Look at each, drag what is off, then accept: only then they count. Hands at the top and the finish are yours to pick.`
-        : 'No body was found in these frames: pick the points by hand.',
-    );
-  };
-
   const keys = useMemo(
     () => ({
       ArrowLeft: () => player.step(-1),
@@ -214,47 +147,17 @@ export function PictureBench({
     { id: 'start', name: 'the first frame', frame: 0 },
     { id: 'end', name: 'the last frame', frame: times.length - 1 },
   ].filter((t) => t.frame !== frame);
-  const savePicture = (): void => {
-    if (stage.current) saveStage(stage.current, `${video.fileName.replace(/\.\w+$/, '')}-frame-${frame + 1}.png`);
-  };
-  const savePoints = (): void =>
-    saveFile(
-      writePointsFile(
-        {
-          view,
-          handedness: video.handedness,
-          widthPx: video.widthPx,
-          heightPx: video.heightPx,
-          frameTimesS: times,
-          heightM: video.heightM ?? undefined,
-          marks,
-        },
-        { fileName: video.fileName, sha256: video.sha256 },
-      ),
-      `${video.fileName.replace(/\.\w+$/, '')}-points.json`,
-      'application/json',
-    );
-
   return (
     <Stack>
-      <Spread>
-        <Choice
-          label="View"
-          hideLabel
-          value={view}
-          onChange={(v) => change((now) => ({ ...now, view: v }))}
-          options={VIEW_OPTIONS}
-        />
-        <Row>
-          <Soft role="status">{state === 'saved' ? 'saved' : state === 'saving' ? 'saving …' : 'not saved yet'}</Soft>
-          <QuietButton onPress={savePicture}>
-            <Camera size={18} aria-hidden /> Picture file
-          </QuietButton>
-          <QuietButton onPress={savePoints}>
-            <Download size={18} aria-hidden /> Points file
-          </QuietButton>
-        </Row>
-      </Spread>
+      <BenchHead
+        video={video}
+        marked={marked}
+        saveState={state}
+        onMarked={(next) => change(() => next)}
+        onPicture={() => {
+          if (stage.current) saveStage(stage.current, `${baseName(video)}-frame-${frame + 1}.png`);
+        }}
+      />
       {player.problem ? <Failed error={new Error(player.problem)} /> : null}
       {problem ? <Failed error={problem} /> : null}
       {video.warnings.map((w) => (
@@ -311,70 +214,28 @@ export function PictureBench({
           onMark={mark}
         />
       ) : null}
-      <Spread>
-        <Row>
-          <Button aria-label="Frame back" onPress={() => player.step(-1)}>
-            <SkipBack size={18} aria-hidden />
-          </Button>
-          <Button aria-label={player.playing ? 'Stop' : 'Play'} onPress={player.toggle}>
-            {player.playing ? <Pause size={18} aria-hidden /> : <Play size={18} aria-hidden />}
-          </Button>
-          <Button aria-label="Frame on" onPress={() => player.step(1)}>
-            <SkipForward size={18} aria-hidden />
-          </Button>
-          <Choice
-            label="Speed"
-            hideLabel
-            value={String(player.rate)}
-            onChange={(r) => player.setRate(Number(r) as (typeof RATES)[number])}
-            options={RATES.map((r) => ({ id: String(r), name: RATE_NAMES[String(r)] }))}
-          />
-          <Tick isSelected={mirrored} onChange={setMirrored}>
-            mirrored
-          </Tick>
-        </Row>
-        <Clock data-testid="clock">
-          frame {frame + 1} of {times.length}
-          {strike
+      <Transport
+        player={player}
+        mirrored={mirrored}
+        onMirrored={setMirrored}
+        clock={`frame ${frame + 1} of ${times.length}${
+          strike
             ? ` · ${toStrike((times[frame] - times[strike.frame]) / marks.slowFactor)} to strike`
-            : ` · ${times[frame].toFixed(3)} s`}
-        </Clock>
-      </Spread>
-      <Row>
-        <Select
-          label="This frame is"
-          value={here ?? checkpoint}
-          onChange={onCheckpoint}
-          options={CHECKPOINTS.map((c) => ({ id: c, name: `${marks.checkpoints[c] ? '✓ ' : ''}${c}` }))}
-        />
-        <Button onPress={() => mark(here ?? checkpoint, frame)}>
-          {here ? `Confirm ${here}` : `Mark ${checkpoint} here`}
-        </Button>
-        {here ? <QuietButton onPress={() => edit((m) => withoutCheckpoint(m, here))}>Take it away</QuietButton> : null}
-        {share === null ? (
-          <Button onPress={() => void propose()}>Propose the checkpoints</Button>
-        ) : (
-          <Button onPress={cancel}>Looking … {(100 * share).toFixed(0)} % · stop</Button>
-        )}
-        {others > 1
-          ? Array.from({ length: others }, (_, i) => (
-              <QuietButton key={i} onPress={() => void propose(i)}>
-                Swing {i + 1}
-              </QuietButton>
-            ))
-          : null}
-        <Select
-          label="Plays"
-          value={String(marks.slowFactor)}
-          onChange={(f) => edit((m) => ({ ...m, slowFactor: Number(f) }))}
-          options={[...new Set([...SLOW_FACTORS, marks.slowFactor])].map((f) => ({
-            id: String(f),
-            name: f === 1 ? 'as in life' : `${f} × slower`,
-          }))}
-        />
-      </Row>
-      {said ? <Notice tone="info">{said}</Notice> : null}
-      {lookProblem ? <Failed error={new Error(lookProblem)} /> : null}
+            : ` · ${times[frame].toFixed(3)} s`
+        }`}
+      />
+      <CheckpointBar
+        marks={marks}
+        here={here}
+        checkpoint={checkpoint}
+        onCheckpoint={onCheckpoint}
+        onMark={() => mark(here ?? checkpoint, frame)}
+        onTakeAway={(c) => edit((m) => withoutCheckpoint(m, c))}
+        onSlow={(slowFactor) => edit((m) => ({ ...m, slowFactor }))}
+        looks={looks}
+      />
+      {looks.said ? <Notice tone="info">{looks.said}</Notice> : null}
+      {looks.problem ? <Failed error={new Error(looks.problem)} /> : null}
       {tool !== 'move' ? <Soft>{toolInfo(tool).hint} Esc puts the tool away.</Soft> : null}
       {tool === 'scale' ? (
         <ScaleForm
@@ -397,9 +258,9 @@ export function PictureBench({
           onCurrent={setCurrent}
           onRemove={(p) => edit((m) => withoutPoint(m, frame, p))}
           onAccept={() => edit((m) => acceptPoints(m, frame))}
-          onFollow={(to, only) => void follow(to, only)}
-          onPropose={video.kind === 'video' ? () => void proposePoints() : undefined}
-          busy={share !== null}
+          onFollow={(to, only) => void looks.follow(to, only)}
+          onPropose={video.kind === 'video' ? () => void looks.proposePoints() : undefined}
+          busy={looks.share !== null}
           targets={targets}
         />
       ) : null}

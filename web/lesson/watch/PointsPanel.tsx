@@ -1,40 +1,8 @@
-import { useEffect, useRef, useState } from 'react';
-import { Select } from '../../parts/controls.tsx';
-import { Button, QuietButton } from '../../parts/controls.tsx';
+import { useState } from 'react';
+import { Button, QuietButton, Select } from '../../parts/controls.tsx';
 import { Notice, Row, Soft } from '../../parts/layout.tsx';
 import { POINT_NAMES, type FramePoints, type PicturePoint, type View } from '../../../core/picture/marks.ts';
-import type { PictureRequest } from '../../workers/picture.worker.ts';
-import type { PoseRequest } from '../../workers/pose.worker.ts';
-import { runPicture, type PictureResult } from '../../workers/run-picture.ts';
 import { pointsOf } from './edit-marks.ts';
-
-/** A look through the video that runs in the background, with how far it is. */
-export function useLook() {
-  const [share, setShare] = useState<number | null>(null);
-  const [problem, setProblem] = useState('');
-  const stop = useRef<(() => void) | null>(null);
-  useEffect(() => () => stop.current?.(), []);
-  const look = async (request: PictureRequest | PoseRequest): Promise<PictureResult | null> => {
-    stop.current?.();
-    setProblem('');
-    setShare(0);
-    const run = runPicture(request, setShare);
-    stop.current = run.stop;
-    try {
-      return await run.answer;
-    } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'The video could not be looked through.');
-      return null;
-    } finally {
-      setShare(null);
-    }
-  };
-  const cancel = (): void => {
-    stop.current?.();
-    setShare(null);
-  };
-  return { look, cancel, share, problem };
-}
 
 /** Which point the next tap sets, what the frame holds, and following points to other frames. */
 export function PointsPanel({

@@ -1,0 +1,112 @@
+import { useEffect, useRef, useState } from 'react';
+import type { VideoAnswer } from '../../../api/capture-types.ts';
+import type { Checkpoint } from '../../../core/catalogue/stages.ts';
+import { POINT_NAMES, type PictureMarks, type PicturePoint } from '../../../core/picture/marks.ts';
+import type { PictureRequest } from '../../workers/picture.worker.ts';
+import type { PoseRequest } from '../../workers/pose.worker.ts';
+import { runPicture, type PictureResult } from '../../workers/run-picture.ts';
+import { fileUrl } from './data.ts';
+import { pointsAt, withFound, withProposal } from './edit-marks.ts';
+
+/** A look through the video that runs in the background, with how far it is. */
+function useLook() {
+  const [share, setShare] = useState<number | null>(null);
+  const [problem, setProblem] = useState('');
+  const stop = useRef<(() => void) | null>(null);
+  useEffect(() => () => stop.current?.(), []);
+  const look = async (request: PictureRequest | PoseRequest): Promise<PictureResult | null> => {
+    stop.current?.();
+    setProblem('');
+    setShare(0);
+    const run = runPicture(request, setShare);
+    stop.current = run.stop;
+    try {
+      return await run.answer;
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : 'The video could not be looked through.');
+      return null;
+    } finally {
+      setShare(null);
+    }
+  };
+  const cancel = (): void => {
+    stop.current?.();
+    setShare(null);
+  };
+  return { look, cancel, share, problem };
+}
+
+/** What the machine looks for in a video: checkpoints from the motion, points followed, body points proposed. */
+export function useLooks({
+  video,
+  marks,
+  frame,
+  edit,
+  show,
+}: {
+  video: VideoAnswer;
+  marks: PictureMarks;
+  frame: number;
+  edit: (how: (m: PictureMarks) => PictureMarks) => void;
+  show: (frame: number) => void;
+}) {
+  const { look, cancel, share, problem } = useLook();
+  const [said, setSaid] = useState('');
+  const [swings, setSwings] = useState(1);
+  const url = fileUrl(video.id);
+  const times = video.frameTimesS;
+  const points = pointsAt(marks, frame);
+  const propose = async (which = 0): Promise<void> => {
+    const found = await look({ kind: 'propose', url, frameTimesS: times, which });
+    if (!found || !('proposal' in found)) return;
+    const { checkpoints, strikes } = found.proposal;
+    edit((m) => withProposal(m, checkpoints));
+    setSaid(
+      strikes.length > 1
+        ? `${strikes.length} swings are in this video (at ${strikes.map((s) => `${times[s].toFixed(1)} s`).join(', ')}). The checkpoints are those of swing ${which + 1}.`
+        : 'Checkpoints proposed from the motion: move those that are off.',
+    );
+    setSwings(strikes.length);
+    show(checkpoints.strike?.frame ?? 0);
+  };
+  const follow = async (to: number, only: PicturePoint | null): Promise<void> => {
+    const from = Object.entries(points).filter(([k, p]) => p.source !== 'proposed' && (!only || k === only));
+    const found = await look({
+      kind: 'follow',
+      url,
+      frameTimesS: times,
+      slowFactor: marks.slowFactor,
+      from: frame,
+      to,
+      points: Object.fromEntries(from.map(([k, p]) => [k, { x: p.x, y: p.y }])),
+    });
+    if (!found || !('followed' in found)) return;
+    edit((m) => withFound(m, found.followed, 'tracked'));
+    setSaid(
+      found.lost.length > 0
+        ? `Lost on the way: ${found.lost.map((p) => POINT_NAMES[p]).join('; ')}. Go to where each stops and pick it again.`
+        : `Followed over ${found.followed.length} frames. Look through them and correct what is off.`,
+    );
+  };
+
+  const proposePoints = async (): Promise<void> => {
+    const at = Object.entries(marks.checkpoints).map(([c, m]) => ({ frame: m.frame, checkpoint: c as Checkpoint }));
+    const found = await look({
+      kind: 'pose',
+      url,
+      frameTimesS: times,
+      frames: at.length > 0 ? at : [{ frame, checkpoint: null }],
+      handedness: video.handedness,
+    });
+    if (!found || !('followed' in found)) return;
+    edit((m) => withFound(m, found.followed, 'proposed'));
+    const some = found.followed.filter((f) => Object.keys(f.points).length > 0).length;
+    setSaid(
+      some > 0
+        ? `Body points proposed on ${some} frames, dashed. Look at each, drag what is off, then accept: only then they count. Hands at the top and the finish are yours to pick.`
+        : 'No body was found in these frames: pick the points by hand.',
+    );
+  };
+
+  return { propose, follow, proposePoints, said, swings, share, cancel, problem };
+}
