@@ -323,3 +323,68 @@ test('bad videos are refused in words; a minor is not filmed without consent', a
   await expect(page.getByText('No guardian’s consent on file: no filming, no videos.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Use the camera' })).toHaveCount(0);
 });
+
+test('a camera that is refused says so; one that is unplugged keeps what it filmed; a cut line goes on', async ({
+  page,
+  app,
+}) => {
+  await page.addInitScript(() => {
+    const media = navigator.mediaDevices;
+    const own = media.getUserMedia.bind(media);
+    const hold = window as unknown as { refuse: boolean; stream?: MediaStream };
+    hold.refuse = true;
+    media.getUserMedia = async (wanted) => {
+      if (hold.refuse) throw new DOMException('no', 'NotAllowedError');
+      hold.stream = await own(wanted);
+      return hold.stream;
+    };
+  });
+  await signIn(page, app);
+  await addStudent(page, app, 'Unplugging Maple');
+  await startLesson(page);
+  await page.keyboard.press('3');
+  await page.getByRole('button', { name: 'Use the camera' }).click();
+  await expect(page.getByRole('alert')).toContainText('may not use the camera');
+  await page.evaluate(() => {
+    (window as unknown as { refuse: boolean }).refuse = false;
+  });
+  await page.getByRole('button', { name: 'Open it again' }).click();
+  // The first piece that is sent is lost on the way.
+  let cut = true;
+  await page.route('**/pieces?**', async (route) => {
+    if (cut) {
+      cut = false;
+      await route.abort();
+    } else await route.continue();
+  });
+  await page.getByRole('button', { name: 'Film', exact: true }).click();
+  await expect
+    .poll(() => page.getByLabel('What the camera sees').evaluate((v) => (v as HTMLVideoElement).currentTime))
+    .toBeGreaterThan(2);
+  await page.evaluate(() => {
+    const track = (window as unknown as { stream: MediaStream }).stream.getVideoTracks()[0];
+    track.stop();
+    track.dispatchEvent(new Event('ended'));
+  });
+  await expect(page.getByRole('alert')).toContainText('unplugged');
+  await expect(page.getByText('filmed here')).toBeVisible({ timeout: 40_000 });
+  expect(cut).toBe(false);
+});
+
+test('a slow-motion file is recognised by its downswing and put right', async ({ page, app }) => {
+  await signIn(page, app);
+  await addStudent(page, app, 'Slow Maple');
+  const truth = truthOf(FACE_ON);
+  await withVideo(page);
+  const [{ id }] = (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos;
+  const own = await api<VideoAnswer>(page, 'GET', `/videos/${id}`);
+  const { checkpoints } = handPicked(truth, 'slow');
+  // A strike that is marked a second after the top is no player's.
+  const far = { ...checkpoints, top: { frame: 25, source: 'picked' as const } };
+  await api(page, 'PUT', `/videos/${id}/marks`, { view: 'face-on', marks: { ...own.marks, checkpoints: far } });
+  await page.reload();
+  await expect(page.getByText(/this file seems to play 4 times slower/)).toBeVisible();
+  await page.getByLabel('Plays').click();
+  await page.getByRole('option', { name: '4 × slower' }).click();
+  await expect(page.getByText(/this file seems to play/)).toHaveCount(0);
+});

@@ -23,6 +23,7 @@ const { distanceBudget } = await import('../core/diagnosis/budget/budget.ts');
 const { readShotsCsv } = await import('../core/formats/shots-csv.ts');
 const { monitorShot, typicalPlayer } = await import('../stand-ins/range-monitor/true-player.ts');
 const { benchFit, benchSequence } = await import('./bench-swing.mjs');
+const { benchFollow, benchPicture } = await import('./bench-picture.mjs');
 const { shotRow } = await import('../stand-ins/range-monitor/run.ts');
 
 function time(name, times, work) {
@@ -155,6 +156,8 @@ for (const [mph, attackDeg] of [
 for (const [name, error] of Object.entries(most)) console.log(`${name.padEnd(46)} ${error.toPrecision(2)}`);
 
 benchSequence();
+benchPicture();
+benchFollow();
 benchFit();
 
 console.log('\nCoverage of the 90 % interval, cell by cell (300 students each)');

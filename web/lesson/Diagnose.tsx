@@ -52,18 +52,24 @@ const strength = (logOdds: number): string => {
   return `speaks ${size} ${logOdds > 0 ? 'for' : 'against'} it`;
 };
 
-/** Where a finding opens: the station that holds its evidence. */
-const evidencePlace = (f: Finding): string =>
-  ({
-    block: 'measure',
-    motion: 'measure',
-    ground: 'measure',
-    setup: 'measure',
-    screen: 'know',
-    seen: 'watch',
-    swish: 'watch',
-    picture: 'watch',
-  })[f.source.kind];
+const STATION_OF: Readonly<Record<Finding['source']['kind'], string>> = {
+  block: 'measure',
+  motion: 'measure',
+  ground: 'measure',
+  setup: 'measure',
+  screen: 'know',
+  seen: 'watch',
+  swish: 'watch',
+  picture: 'watch',
+};
+
+/** Where a finding opens: the station that holds its evidence; one from a video at its frame. */
+function evidencePlace({ source }: Finding): string {
+  const station = STATION_OF[source.kind];
+  if (source.kind !== 'picture') return station;
+  const [video, frame] = source.id.split('@');
+  return `${station}?video=${video}${frame === undefined ? '' : `&frame=${frame}`}`;
+}
 
 function FaultDetail({ id, ledger, lessonId }: { id: string; ledger: LedgerAnswer; lessonId: string }) {
   const navigate = useNavigate();

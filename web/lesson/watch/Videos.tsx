@@ -46,7 +46,7 @@ const VIEWS_TO_CHOOSE = [
 const about = (v: VideoWire): string =>
   v.kind === 'still'
     ? 'still'
-    : `${(v.frames / Math.max(0.001, v.lengthS)).toFixed(0)} frames a second, ${v.lengthS.toFixed(1)} s`;
+    : `${((v.frames - 1) / Math.max(0.001, v.lengthS)).toFixed(0)} frames a second, ${v.lengthS.toFixed(1)} s`;
 
 interface Sending {
   readonly name: string;

@@ -123,6 +123,14 @@ export function MeasureTable({ measures, checkpoint }: { measures: PictureMeasur
       ? []
       : [['tempo', `${times.tempoRatio.toFixed(1)} : 1 ± ${(times.tempoSd ?? 0).toFixed(1)}`] as [string, string]]),
     ...speedFacts(measures, units),
+    ...(measures.scale
+      ? [
+          [
+            'scale',
+            `${(1000 * measures.scale.metresPerPx).toFixed(1)} mm a pixel ± ${(100 * measures.scale.sdShare).toFixed(1)} %`,
+          ] as [string, string],
+        ]
+      : []),
   ];
   return (
     <>
