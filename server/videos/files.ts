@@ -10,6 +10,8 @@ import { pipeline } from 'node:stream/promises';
  */
 export class VideoFiles {
   private readonly folder: string;
+  /** The last work on each part: the next one waits for it. */
+  private readonly last = new Map<string, Promise<unknown>>();
 
   constructor(folder: string) {
     this.folder = folder;
@@ -29,6 +31,18 @@ export class VideoFiles {
       return (await stat(this.part(id))).size;
     } catch {
       return 0;
+    }
+  }
+
+  /** One piece of a part at a time: a repeat that overtakes its first sending must see what that one has stored. */
+  async inTurn<T>(id: string, work: () => Promise<T>): Promise<T> {
+    const before = this.last.get(id) ?? Promise.resolve();
+    const own = before.catch(() => undefined).then(work);
+    this.last.set(id, own);
+    try {
+      return await own;
+    } finally {
+      if (this.last.get(id) === own) this.last.delete(id);
     }
   }
 

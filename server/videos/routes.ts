@@ -109,17 +109,20 @@ export function videoRoutes({ db, hub, mediaFolder }: Services): Router {
     const row = await here(practiceOf(req), idParam(req));
     if (isWhole(row)) return void res.json({ receivedBytes: Number(row.size_bytes) });
     const from = Number(req.query.from);
-    const received = await files.received(row.id);
     const piece: unknown = req.body;
     if (!(piece instanceof Uint8Array) || piece.length === 0) {
       throw new Problem(422, 'empty-file', 'A piece of the video has no bytes.', 'body');
     }
-    // A piece that is here already is not taken twice; the answer says where to go on.
-    if (from !== received) return void res.json({ receivedBytes: received });
-    if (received + piece.length > Number(row.size_bytes)) {
-      throw new Problem(422, 'too-large', 'More bytes came than were announced; send the video anew.', 'body');
-    }
-    res.json({ receivedBytes: await files.append(row.id, piece) });
+    const receivedBytes = await files.inTurn(row.id, async () => {
+      const received = await files.received(row.id);
+      // A piece that is here already is not taken twice; the answer says where to go on.
+      if (from !== received) return received;
+      if (received + piece.length > Number(row.size_bytes)) {
+        throw new Problem(422, 'too-large', 'More bytes came than were announced; send the video anew.', 'body');
+      }
+      return files.append(row.id, piece);
+    });
+    res.json({ receivedBytes });
   });
 
   router.post('/videos/:id/done', async (req, res) => {
