@@ -1,0 +1,95 @@
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { writePointsFile, readPointsFile } from '../api/points-file.ts';
+import type { MarkedPicture } from '../core/picture/marks.ts';
+import type { VideoTruth } from '../stand-ins/camera/record-video.ts';
+import { NO_MARKS, PICTURE_POINTS } from '../core/picture/marks.ts';
+import { CHECKPOINTS } from '../core/catalogue/stages.ts';
+import { picture } from './picture-command.ts';
+
+const SAMPLES = join(import.meta.dirname, '../demo/samples');
+const truth = JSON.parse(readFileSync(join(SAMPLES, 'dov-face-on-before.mp4.json'), 'utf8')) as VideoTruth;
+
+/** Every point on every checkpoint, exactly where it was. */
+const marked: MarkedPicture = {
+  view: truth.view,
+  handedness: truth.handedness,
+  widthPx: truth.widthPx,
+  heightPx: truth.heightPx,
+  frameTimesS: truth.frameTimesS,
+  heightM: 1.81,
+  marks: {
+    ...NO_MARKS,
+    checkpoints: Object.fromEntries(
+      CHECKPOINTS.map((c) => [c, { frame: truth.checkpoints[c].frame, source: 'picked' as const }]),
+    ),
+    frames: CHECKPOINTS.map((c) => ({
+      frame: truth.checkpoints[c].frame,
+      points: Object.fromEntries(
+        PICTURE_POINTS.map((p) => {
+          const [x, y] = truth.points[truth.checkpoints[c].frame][p];
+          return [p, { x, y, source: 'picked' as const }];
+        }),
+      ),
+    })),
+    scale: {
+      a: { x: 20, y: 440 },
+      b: { x: 20 + 1.2 * truth.pxPerMetre, y: 440 },
+      lengthM: 1.2,
+      lengthSdM: 0.01,
+      at: 'body',
+    },
+  },
+};
+interface Out {
+  values: { measure: string; checkpoint: string; value: number; sd: number; unit: string }[];
+  signs: { sign: string; value: number }[];
+  framesPerS: number;
+  scaleMmPerPx: number;
+  missing: { id: string; why: string }[];
+}
+const given = (change: (json: Record<string, unknown>) => void = () => undefined): unknown => {
+  const json = JSON.parse(writePointsFile(marked)) as Record<string, unknown>;
+  change(json);
+  return json;
+};
+
+describe('maple picture', () => {
+  const out = picture(given()) as Out;
+  const of = (measure: string, at: string) => out.values.find((v) => v.measure === measure && v.checkpoint === at);
+  test('measures in cm and degrees, each with its uncertainty', () => {
+    expect(out.framesPerS).toBeCloseTo(60, 0);
+    expect(out.scaleMmPerPx).toBeCloseTo(1000 / truth.pxPerMetre, 6);
+    expect(Math.abs((of('hip-place', 'strike')?.value ?? 0) - truth.body.hipPlaceAtStrike)).toBeLessThan(0.06);
+    expect(Math.abs((of('head-shift', 'strike')?.value ?? 0) - 100 * truth.body.headAheadM)).toBeLessThan(2);
+    expect(of('head-shift', 'strike')).toMatchObject({ unit: 'cm' });
+    expect(of('side-bend', 'delivery')).toMatchObject({ unit: 'deg' });
+    expect(out.values.every((v) => v.sd > 0)).toBe(true);
+  });
+  test('the signs are those of the application', () => {
+    expect(out.signs.find((s) => s.sign === 'hips-past')?.value).toBeGreaterThan(80);
+  });
+  test('a points file is read back as it was written', () => {
+    expect(readPointsFile(given(), 'x.json')).toEqual(JSON.parse(JSON.stringify(marked)));
+  });
+  test.each([
+    ['no points file', (j: Record<string, unknown>) => (j.kind = 'other'), 'kind'],
+    ['a view that is none', (j: Record<string, unknown>) => (j.view = 'above'), 'view'],
+    ['times that fall', (j: Record<string, unknown>) => (j.frameTimesS = [0, 0.1, 0.05]), 'frameTimesS'],
+    ['marks beyond the frames', (j: Record<string, unknown>) => (j.frameTimesS = [0, 0.1]), 'marks'],
+  ])('%s is refused by its field', (_name, change, where) => {
+    expect.assertions(1);
+    try {
+      picture(given(change));
+    } catch (error) {
+      expect((error as { where: string }).where).toContain(where);
+    }
+  });
+  test('without a scale distances are missing, and it is said what for', () => {
+    const bare = picture(given((j) => ((j.marks as Record<string, unknown>).scale = null))) as Out;
+    expect(bare.values.some((v) => v.unit === 'cm')).toBe(false);
+    expect(bare.values.some((v) => v.measure === 'lead-knee')).toBe(true);
+    expect(bare.missing.find((m) => m.id === 'head-shift')?.why).toContain('scale');
+  });
+});
