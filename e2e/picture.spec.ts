@@ -168,10 +168,19 @@ test('drawing: held and on one frame, zoomed, saved as a picture with its points
   const png = readFileSync(await (await picture).path());
   expect(png.subarray(1, 4).toString()).toBe('PNG');
   const points = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Points file' }).click();
+  await page.getByRole('button', { name: 'Points file', exact: true }).click();
   const json = JSON.parse(readFileSync(await (await points).path(), 'utf8')) as { kind: string; frameTimesS: number[] };
   expect(json).toMatchObject({ kind: 'points' });
   expect(json.frameTimesS).toHaveLength(truth.frameTimesS.length);
+  // The file gives back what was taken away; one of another video is refused.
+  const saved = { name: 'points.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(json)) };
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await drawings()).length).toBe(1);
+  await choose(page, 'Load a points file', saved);
+  await expect.poll(async () => (await drawings()).length).toBe(2);
+  const other = { ...json, frameTimesS: json.frameTimesS.slice(0, 20) };
+  await choose(page, 'Load a points file', { ...saved, buffer: Buffer.from(JSON.stringify(other)) });
+  await expect(page.getByRole('alert')).toContainText('belongs to a video of 20 frames');
 });
 
 test('two lessons beside each other play in step at different frame rates; the pair is one picture', async ({
