@@ -206,7 +206,7 @@ export function recordSoundFile(args: readonly string[]): void {
       ballS: 1.5 + EVERY_S * i,
       offsetS: pastCm / 100 / tipMps + 0.003 * random.normal(),
       tipMps,
-      riseS: 0.045,
+      riseS: 0.065,
       fallS: 0.06,
     };
   });
