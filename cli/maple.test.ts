@@ -191,6 +191,8 @@ describe('maple infer and review', () => {
   test('an unknown command says how it is used', () => {
     const r = maple(['fly']);
     expect(r.code).toBe(2);
-    expect(r.err).toContain('battery|budget|flight|impact|infer|optimum|picture|review|swing|fit|ground|c3d|swish|sequence');
+    expect(r.err).toContain(
+      'battery|budget|flight|impact|infer|optimum|picture|review|swing|fit|ground|c3d|swish|sequence',
+    );
   });
 });

@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
@@ -162,6 +163,10 @@ test('drawing: held and on one frame, zoomed, saved as a picture with its points
   // Undo, by the button.
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await drawings()).length).toBe(2);
+
+  await page.getByRole('button', { name: 'Points', exact: true }).click();
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
 
   const picture = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Picture file' }).click();

@@ -55,6 +55,18 @@ describe('facts of a video', () => {
   ])('%s is refused with a word', async (_name, bytes) => {
     await expect(read(bytes, 'holiday.mp4')).rejects.toThrow(/holiday\.mp4 (cannot be read as a video|has no picture)/);
   });
+  test('a picture track without a single frame is refused with a word', async () => {
+    const bytes = Uint8Array.from(plain.mp4);
+    const view = new DataView(bytes.buffer);
+    const text = new TextDecoder('latin1').decode(bytes);
+    // The tables of samples are emptied: sizes, times, pieces, places.
+    view.setUint32(text.indexOf('stsz') + 12, 0);
+    for (const table of ['stts', 'stsc', 'stco', 'stss']) {
+      const at = text.indexOf(table);
+      if (at > 0) view.setUint32(at + 8, 0);
+    }
+    await expect(read(bytes, 'empty.mp4')).rejects.toThrow('empty.mp4 has a picture track with no frame');
+  });
   test('a sound file has no picture', async () => {
     const wav = new Uint8Array(44 + 3200);
     const v = new DataView(wav.buffer);
