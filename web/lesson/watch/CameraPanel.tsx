@@ -7,7 +7,7 @@ import { useCamera, type CameraState } from './use-camera.ts';
 
 const Finder = styled.video`
   width: 100%;
-  max-height: 420px;
+  max-height: 330px;
   background: #14110e;
   border-radius: var(--radius);
 `;
