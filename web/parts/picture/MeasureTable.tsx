@@ -170,7 +170,10 @@ export function MeasureTable({ measures, checkpoint }: { measures: PictureMeasur
           </ul>
         </details>
       ) : null}
-      <Soft>± holds picking (3 px), scale, camera and frames. One camera cannot tell turn: it is not reported.</Soft>
+      <Soft>
+        ± holds picking (3 px), scale, camera and frames. One camera cannot tell turn: it is not reported. Checked
+        against simulated films; on real ones this is unproven.
+      </Soft>
     </>
   );
 }
