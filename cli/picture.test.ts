@@ -3,9 +3,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { writePointsFile, readPointsFile } from '../api/points-file.ts';
 import type { MarkedPicture } from '../core/picture/marks.ts';
+import { marksOfTruth } from '../stand-ins/camera/marks-of-truth.ts';
 import type { VideoTruth } from '../stand-ins/camera/record-video.ts';
-import { NO_MARKS, PICTURE_POINTS } from '../core/picture/marks.ts';
-import { CHECKPOINTS } from '../core/catalogue/stages.ts';
 import { picture } from './picture-command.ts';
 
 const SAMPLES = join(import.meta.dirname, '../demo/samples');
@@ -19,28 +18,7 @@ const marked: MarkedPicture = {
   heightPx: truth.heightPx,
   frameTimesS: truth.frameTimesS,
   heightM: 1.81,
-  marks: {
-    ...NO_MARKS,
-    checkpoints: Object.fromEntries(
-      CHECKPOINTS.map((c) => [c, { frame: truth.checkpoints[c].frame, source: 'picked' as const }]),
-    ),
-    frames: CHECKPOINTS.map((c) => ({
-      frame: truth.checkpoints[c].frame,
-      points: Object.fromEntries(
-        PICTURE_POINTS.map((p) => {
-          const [x, y] = truth.points[truth.checkpoints[c].frame][p];
-          return [p, { x, y, source: 'picked' as const }];
-        }),
-      ),
-    })),
-    scale: {
-      a: { x: 20, y: 440 },
-      b: { x: 20 + 1.2 * truth.pxPerMetre, y: 440 },
-      lengthM: 1.2,
-      lengthSdM: 0.01,
-      at: 'body',
-    },
-  },
+  marks: marksOfTruth(truth),
 };
 interface Out {
   values: { measure: string; checkpoint: string; value: number; sd: number; unit: string }[];

@@ -129,6 +129,18 @@ export async function addStudent(
   return page.url();
 }
 
+/** A browser whose camera and microphone are stand-ins; the microphone hears a WAV, over and over. */
+export const fakeDevices = (heard: string): { executablePath: string; args: string[] } => ({
+  executablePath: process.env.CHROMIUM || '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--use-fake-ui-for-media-stream',
+    '--use-fake-device-for-media-stream',
+    `--use-file-for-fake-audio-capture=${heard}`,
+  ],
+});
+
 /** Answers the file chooser that a button opens. */
 export async function choose(page: Page, button: string, file: ReturnType<typeof textFile>): Promise<void> {
   const chooser = page.waitForEvent('filechooser');

@@ -1,61 +1,11 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import type { Page } from '@playwright/test';
-import type { PicturePoint } from '../core/picture/marks.ts';
-import { POINT_NAMES } from '../core/picture/marks.ts';
-import type { VideoTruth } from '../stand-ins/camera/record-video.ts';
 import type { LedgerAnswer, LessonAnswer } from '../api/types.ts';
 import type { VideoAnswer } from '../api/capture-types.ts';
+import { POINT_NAMES, type PicturePoint } from '../core/picture/marks.ts';
 import { handPicked } from '../demo/film.ts';
-import { addStudent, api, choose, expect, ROOT, signIn, startLesson, test } from './application.ts';
-
-const sample = (name: string) => ({
-  name,
-  mimeType: 'video/mp4',
-  buffer: readFileSync(join(ROOT, 'demo/samples', name)),
-});
-const truthOf = (name: string): VideoTruth =>
-  JSON.parse(readFileSync(join(ROOT, 'demo/samples', `${name}.json`), 'utf8')) as VideoTruth;
-const FACE_ON = 'dov-face-on-before.mp4';
-const AFTER = 'dov-face-on-after.mp4';
-
-test.use({
-  launchOptions: {
-    executablePath: process.env.CHROMIUM || '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--use-fake-ui-for-media-stream',
-      '--use-fake-device-for-media-stream',
-      // The camera hears the demo's swings of a stick, over and over.
-      `--use-file-for-fake-audio-capture=${join(ROOT, 'demo/samples/swish.wav')}`,
-    ],
-  },
-});
-
-const lessonId = (page: Page): string => /lessons\/([0-9a-f-]+)/.exec(page.url())?.[1] ?? '';
-const clock = (page: Page) => page.getByTestId('clock');
-
-/** A lesson at Watch with one video open. */
-async function withVideo(page: Page, name = FACE_ON): Promise<void> {
-  await startLesson(page);
-  await page.keyboard.press('3');
-  await choose(page, 'Add a video or still', sample(name));
-  await expect(clock(page)).toContainText(`frame 1 of ${truthOf(name).frameTimesS.length}`);
-}
-
-/** Taps a place of the picture, given in the video's own pixels. */
-async function tap(page: Page, truth: VideoTruth, [x, y]: readonly [number, number]): Promise<void> {
-  await page.getByTestId('picture').evaluate((e) => e.scrollIntoView({ block: 'center' }));
-  const box = await page.getByTestId('picture').boundingBox();
-  if (!box) throw new Error('The picture is not there.');
-  const scale = Math.min(box.width / truth.widthPx, box.height / truth.heightPx);
-  await page.mouse.click(
-    box.x + box.width / 2 + (x - truth.widthPx / 2) * scale,
-    box.y + box.height / 2 + (y - truth.heightPx / 2) * scale,
-  );
-}
+import { addStudent, api, choose, expect, signIn, test } from './application.ts';
+import { AFTER, clock, FACE_ON, lessonId, tap, truthOf, withVideo } from './pictures.ts';
 
 test('a video is stepped, its checkpoints proposed, scaled, points picked, and what they say becomes a finding', async ({
   page,
@@ -269,26 +219,6 @@ test('points are followed in the background and can be corrected', async ({ page
     .toBe('picked');
 });
 
-test('the machine’s camera films into the lesson, and its sound is listened to', async ({ page, app }) => {
-  await signIn(page, app);
-  await addStudent(page, app, 'Camera Maple');
-  await startLesson(page);
-  await page.keyboard.press('3');
-  await page.getByRole('button', { name: 'Use the camera' }).click();
-  await expect(page.getByLabel('What the camera sees')).toBeVisible();
-  await page.getByRole('button', { name: 'Film', exact: true }).click();
-  await expect(page.getByText('Filming …')).toBeVisible();
-  await expect
-    .poll(() => page.getByLabel('What the camera sees').evaluate((v) => (v as HTMLVideoElement).currentTime))
-    .toBeGreaterThan(5.5);
-  await page.getByRole('button', { name: 'Stop filming' }).click();
-  await expect(page.getByText('filmed here')).toBeVisible({ timeout: 30_000 });
-  await expect(clock(page)).toContainText(/frame 1 of \d\d/);
-  await page.getByRole('button', { name: 'Listen to the swish' }).click();
-  await page.getByRole('button', { name: /^Sound of camera/ }).click();
-  await expect(page.getByTestId('swish-sentence')).not.toContainText('No swing yet', { timeout: 30_000 });
-});
-
 test('body points are proposed and count only once accepted', async ({ page, app }) => {
   await signIn(page, app);
   await addStudent(page, app, 'Proposing Maple');
@@ -312,77 +242,6 @@ test('body points are proposed and count only once accepted', async ({ page, app
   const at = marks.frames.find((f) => f.frame === truth.checkpoints.strike.frame)?.points.leadHip;
   const [x, y] = truth.points[truth.checkpoints.strike.frame].leadHip;
   expect(Math.hypot((at?.x ?? 0) - x, (at?.y ?? 0) - y)).toBeLessThan(25);
-});
-
-test('bad videos are refused in words; a minor is not filmed without consent', async ({ page, app }) => {
-  await signIn(page, app);
-  await addStudent(page, app, 'Refusing Maple');
-  await startLesson(page);
-  await page.keyboard.press('3');
-  await choose(page, 'Add a video or still', {
-    name: 'notes.mp4',
-    mimeType: 'video/mp4',
-    buffer: Buffer.from('only words, no picture at all'),
-  });
-  await expect(page.getByRole('alert')).toContainText('notes.mp4 cannot be read as a video');
-  await choose(page, 'Add a video or still', {
-    name: 'cut.mp4',
-    mimeType: 'video/mp4',
-    buffer: sample(FACE_ON).buffer.subarray(0, 120_000),
-  });
-  await expect(page.getByText(/The end of the file is missing: \d+ of \d+ frames/)).toBeVisible();
-  await addStudent(page, app, 'Young Maple', { year: String(new Date().getFullYear() - 14) });
-  await startLesson(page);
-  await page.keyboard.press('3');
-  await expect(page.getByText('No guardian’s consent on file: no filming, no videos.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Use the camera' })).toHaveCount(0);
-});
-
-test('a camera that is refused says so; one that is unplugged keeps what it filmed; a cut line goes on', async ({
-  page,
-  app,
-}) => {
-  await page.addInitScript(() => {
-    const media = navigator.mediaDevices;
-    const own = media.getUserMedia.bind(media);
-    const hold = window as unknown as { refuse: boolean; stream?: MediaStream };
-    hold.refuse = true;
-    media.getUserMedia = async (wanted) => {
-      if (hold.refuse) throw new DOMException('no', 'NotAllowedError');
-      hold.stream = await own(wanted);
-      return hold.stream;
-    };
-  });
-  await signIn(page, app);
-  await addStudent(page, app, 'Unplugging Maple');
-  await startLesson(page);
-  await page.keyboard.press('3');
-  await page.getByRole('button', { name: 'Use the camera' }).click();
-  await expect(page.getByRole('alert')).toContainText('may not use the camera');
-  await page.evaluate(() => {
-    (window as unknown as { refuse: boolean }).refuse = false;
-  });
-  await page.getByRole('button', { name: 'Open it again' }).click();
-  // The first piece that is sent is lost on the way.
-  let cut = true;
-  await page.route('**/pieces?**', async (route) => {
-    if (cut) {
-      cut = false;
-      await route.abort();
-    } else await route.continue();
-  });
-  await page.getByRole('button', { name: 'Film', exact: true }).click();
-  await expect
-    .poll(() => page.getByLabel('What the camera sees').evaluate((v) => (v as HTMLVideoElement).currentTime))
-    .toBeGreaterThan(2);
-  await page.evaluate(() => {
-    const track = (window as unknown as { stream: MediaStream }).stream.getVideoTracks()[0];
-    track.stop();
-    track.dispatchEvent(new Event('ended'));
-  });
-  await expect(page.getByRole('alert')).toContainText('unplugged');
-  await expect(page.getByText('filmed here')).toBeVisible({ timeout: 40_000 });
-  expect(cut).toBe(false);
 });
 
 test('a slow-motion file is recognised by its downswing and put right', async ({ page, app }) => {

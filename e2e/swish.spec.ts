@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { writeWav } from '../core/formats/wav.ts';
 import { seededRandom } from '../core/numeric/random.ts';
 import { recordSwish, recordVoice, type SwishTruth } from '../stand-ins/microphone/swish-sound.ts';
-import { addStudent, choose, expect, signIn, startLesson, test } from './application.ts';
+import { addStudent, choose, expect, fakeDevices, signIn, startLesson, test } from './application.ts';
 
 const RATE = 48_000;
 const swing = (ballS: number, offsetS: number): SwishTruth => ({
@@ -31,18 +31,7 @@ const file = (name: string, bytes: Uint8Array) => ({ name, mimeType: 'audio/wav'
 const heard = join(mkdtempSync(join(tmpdir(), 'swish-')), 'heard.wav');
 writeFileSync(heard, wav([swing(1.5, 0.035), swing(4, 0.035)], 5));
 
-test.use({
-  launchOptions: {
-    executablePath: process.env.CHROMIUM || '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--use-fake-ui-for-media-stream',
-      '--use-fake-device-for-media-stream',
-      `--use-file-for-fake-audio-capture=${heard}`,
-    ],
-  },
-});
+test.use({ launchOptions: fakeDevices(heard) });
 
 test('a recording: counted, placed, balanced against the other direction; bad ones refused in words', async ({
   page,

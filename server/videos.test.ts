@@ -4,11 +4,11 @@ import { writePointsFile } from '../api/points-file.ts';
 import type { LedgerAnswer, LessonAnswer } from '../api/types.ts';
 import type { VideoAnswer } from '../api/capture-types.ts';
 import { SOUND_BODY } from '../stand-ins/camera/body.ts';
+import { marksOfTruth } from '../stand-ins/camera/marks-of-truth.ts';
 import { PLAIN_CAMERA, recordVideo, type VideoTruth } from '../stand-ins/camera/record-video.ts';
 import { playerSwing } from '../core/swing/player.ts';
-import { NO_MARKS, PICTURE_POINTS, type PictureMarks } from '../core/picture/marks.ts';
+import { NO_MARKS } from '../core/picture/marks.ts';
 import { measurePicture } from '../core/picture/measure.ts';
-import { CHECKPOINTS } from '../core/catalogue/stages.ts';
 import { TestServer, uuid } from './test-support.ts';
 
 let server: TestServer;
@@ -26,31 +26,6 @@ afterAll(() => server.db.close());
 
 /** The same film made another file by a byte at its end that no player reads. */
 const copyOf = (n: number): Uint8Array => Uint8Array.from([...film.mp4, 0, 0, 0, 9, 102, 114, 101, 101, n]);
-
-function marksFrom(truth: VideoTruth): PictureMarks {
-  return {
-    ...NO_MARKS,
-    checkpoints: Object.fromEntries(
-      CHECKPOINTS.map((c) => [c, { frame: truth.checkpoints[c].frame, source: 'picked' as const }]),
-    ),
-    frames: [...new Set(CHECKPOINTS.map((c) => truth.checkpoints[c].frame))].map((frame) => ({
-      frame,
-      points: Object.fromEntries(
-        PICTURE_POINTS.map((p) => {
-          const [x, y] = truth.points[frame][p];
-          return [p, { x, y, source: 'picked' as const }];
-        }),
-      ),
-    })),
-    scale: {
-      a: { x: 10, y: 200 },
-      b: { x: 10 + 1.2 * truth.pxPerMetre, y: 200 },
-      lengthM: 1.2,
-      lengthSdM: 0.01,
-      at: 'body',
-    },
-  };
-}
 
 describe('videos', () => {
   test('stored as given, with its hash and true frame times, and played in parts', async () => {
@@ -140,7 +115,7 @@ describe('videos', () => {
   test('marks give the core’s own measures, become findings with their frame, and leave with the video', async () => {
     const lesson = await server.lesson(await server.student({ heightM: 1.78 }));
     const { id } = await server.video(lesson, copyOf(3), { view: 'down-the-line' });
-    const marks = marksFrom(film.truth);
+    const marks = marksOfTruth(film.truth);
     const saved = await server.call('put', `/videos/${id}/marks`, { view: 'down-the-line', marks }).expect(200);
     const { measures } = saved.body as VideoAnswer;
     const own = measurePicture({
@@ -199,7 +174,7 @@ describe('videos', () => {
     await server.shots(block, [92]);
     const { id } = await server.video(lesson, copyOf(8), { view: 'down-the-line' });
     await server
-      .call('put', `/videos/${id}/marks`, { view: 'down-the-line', marks: marksFrom(film.truth) })
+      .call('put', `/videos/${id}/marks`, { view: 'down-the-line', marks: marksOfTruth(film.truth) })
       .expect(200);
     const setId = uuid();
     const swing = {
@@ -243,7 +218,7 @@ describe('videos', () => {
       widthPx: 240,
       heightPx: 240,
       frameTimesS: film.truth.frameTimesS,
-      marks: marksFrom(film.truth),
+      marks: marksOfTruth(film.truth),
     });
     expect(JSON.parse(text)).toMatchObject({ kind: 'points', view: 'face-on', handedness: 'left' });
   });

@@ -125,14 +125,13 @@ export const completeVideo = (
   db: Db,
   practiceId: string,
   id: string,
-  v: { sha256: string; facts: VideoFacts; marks: PictureMarks },
+  v: { sha256: string; facts: VideoFacts },
 ): Promise<unknown> =>
-  db.query('update videos set sha256 = $3, facts = $4, marks = $5 where practice_id = $1 and id = $2', [
+  db.query('update videos set sha256 = $3, facts = $4 where practice_id = $1 and id = $2', [
     practiceId,
     id,
     v.sha256,
     JSON.stringify(v.facts),
-    JSON.stringify(v.marks),
   ]);
 
 export const saveMarks = (

@@ -7,7 +7,6 @@ import { measurePictureSigns } from '../../core/diagnosis/measure-picture.ts';
 import { isStill, readStillFacts, readVideoFacts, type VideoFacts } from '../../core/formats/video-facts.ts';
 import { LARGEST_VIDEO_BYTES } from '../../core/formats/video-limits.ts';
 import { checkFileSize } from '../../core/formats/delimited.ts';
-import { NO_MARKS } from '../../core/picture/marks.ts';
 import { measurePicture } from '../../core/picture/measure.ts';
 import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
 import { notFound, Problem } from '../http/problem.ts';
@@ -153,7 +152,7 @@ export function videoRoutes({ db, hub, mediaFolder }: Services): Router {
       }
       const facts = await factsOf(files, row.id, row.file_name);
       await files.keep(row.id, sha256);
-      await completeVideo(db, practiceId, row.id, { sha256, facts, marks: NO_MARKS });
+      await completeVideo(db, practiceId, row.id, { sha256, facts });
     } catch (error) {
       if (error instanceof Problem || error instanceof InputError) await forget();
       throw error;
