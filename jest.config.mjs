@@ -25,7 +25,7 @@ export default {
       displayName: 'core',
       moduleNameMapper: { '^styled-components$': '<rootDir>/web/parts/styled-components.test-double.ts' },
       testEnvironment: 'node',
-      testMatch: ['<rootDir>/{core,api,cli,stand-ins,web}/**/*.test.{ts,tsx}'],
+      testMatch: ['<rootDir>/{core,api,bench,cli,stand-ins,web}/**/*.test.{ts,tsx}'],
     },
     {
       ...common,

@@ -33,6 +33,8 @@ export const blockSchema = yup.object({
   effort: optionalNumber(0, 10, ''),
   feel: text(500),
   listening: yup.boolean(),
+  /** Swung the old way on purpose, to tell the change from a drift of the days. */
+  oldPlace: yup.boolean(),
   circumstances: circumstancesSchema.default(undefined).optional(),
 });
 export type BlockInput = yup.InferType<typeof blockSchema>;
@@ -42,6 +44,7 @@ export const blockPatchSchema = yup.object({
   effort: optionalNumber(0, 10, ''),
   feel: yup.string().trim().max(500),
   listening: yup.boolean(),
+  oldPlace: yup.boolean(),
   circumstances: circumstancesSchema.default(undefined).optional(),
 });
 

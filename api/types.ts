@@ -6,7 +6,7 @@ import type { Finding } from '../core/diagnosis/findings.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
 import type { BlockStatistics } from '../core/review/block-statistics.ts';
 import type { BlockTrend, Comparison } from '../core/review/compare-blocks.ts';
-import type { Verdict } from '../core/review/review.ts';
+import type { Notch, Review } from '../core/review/review.ts';
 import type { Circumstances, SetupInput } from './measure-schemas.ts';
 import type { ScreenInput, Settings, StudentInput } from './schemas.ts';
 
@@ -26,7 +26,7 @@ export interface NotchStickData {
   latestMps: number | null;
   spreadMps: number;
   goalMps: number | null;
-  notches: { date: string; speedMps: number }[];
+  notches: Pick<Notch, 'date' | 'speedMps'>[];
 }
 
 export interface StudentCard {
@@ -86,6 +86,7 @@ export interface BlockWire {
   effort: number | null;
   feel: string;
   listening: boolean;
+  oldPlace: boolean;
   circumstances: Circumstances;
   /** All shots of the block; `shots` holds the newest 300. */
   shotsTotal: number;
@@ -248,26 +249,26 @@ export interface PracticeSetWire {
   witnessed: boolean;
 }
 
-export interface GainWire {
-  condition: string;
-  baselineSessions: number;
-  baselineMps: number;
-  gainMps: number;
-  interval90Mps: [number, number];
-  chanceAboveSmallest: number;
-  verdict: Verdict;
-  sessionsToSettle: number | null;
-  daySpreadMps: number;
-  swingSpreadMps: number;
-  growthMps: number;
-  notches: { date: string; speedMps: number }[];
-}
+/** What is kept of a review when it is decided on. */
+export type DecidedGain = Pick<GainWire, 'verdict' | 'gainMps' | 'interval90Mps'>;
+
+/** The core's review as it is, without what only the server needs. */
+export type GainWire = Omit<Review, 'latestMedianMps' | 'leftOut'>;
 
 export interface ReviewAnswer {
   /** Null where nothing can be compared yet; `missing` says what is needed. */
   gain: GainWire | null;
+  /** What the review said when it was decided on, where that was by an earlier rule. */
+  asDecided: { rule: number; decidedAt: string; gain: DecidedGain } | null;
   missing: string;
-  sessions: { lessonId: string; startsAt: string; condition: string; medianMps: number; count: number }[];
+  sessions: {
+    lessonId: string;
+    startsAt: string;
+    condition: string;
+    oldPlace: boolean;
+    medianMps: number;
+    count: number;
+  }[];
   plan: PlanWire | null;
   practice: PracticeSetWire[];
   repeatBlock: { club: string; withBall: boolean; condition: string } | null;

@@ -11,6 +11,7 @@ import { airOf, Assumed, checked } from './input.ts';
 import { launchFromDegrees, simulateFlight } from '../core/flight/ball-flight.ts';
 import type { Ground } from '../core/flight/bounce.ts';
 import { reviewGain } from '../core/review/review.ts';
+import { settled } from '../core/review/settle.ts';
 import { metresToYards, mphToMps, mpsToMph, radToDeg } from '../core/units/units.ts';
 import { picture } from './picture-command.ts';
 import { swing } from './swing-command.ts';
@@ -54,6 +55,7 @@ function review(input: unknown): unknown {
     date: s.date,
     condition: s.condition ?? '',
     speedsMps: s.speedsMph.map(mphToMps),
+    oldPlace: s.oldPlace ?? undefined,
   }));
   const smallestGainMph = assumed.take('smallestGainMph', given.smallestGainMph, 1);
   const r = reviewGain(sessions, {
@@ -63,14 +65,30 @@ function review(input: unknown): unknown {
     goal: assumed.take('goal', given.goal, 'gain') as 'gain' | 'hold',
     growth: given.growth,
   });
+  const settling = settled(r);
   if (given.baselineSessions === undefined) assumed.note('baselineSessions', r.baselineSessions);
   return {
     gainMph: mpsToMph(r.gainMps),
     interval90Mph: r.interval90Mps.map(mpsToMph),
+    intervalSeasonMph: r.intervalSeasonMps.map(mpsToMph),
     chanceAboveSmallest: r.chanceAboveSmallest,
+    chanceBelowSmallest: r.chanceBelowSmallest,
+    chanceNeeded: r.chanceNeeded,
     verdict: r.verdict,
-    sessionsToSettle: r.sessionsToSettle,
-    notches: r.notches.map((n) => ({ date: n.date, speedMph: mpsToMph(n.speedMps) })),
+    sessionsSince: r.sessionsSince,
+    sessionsToSettle: settling.sessions,
+    chanceWithin24: settling.chanceWithin24,
+    sinceLast: {
+      differenceMph: mpsToMph(r.sinceLast.differenceMps),
+      interval90Mph: r.sinceLast.interval90Mps.map(mpsToMph),
+    },
+    oldPlaceWanted: r.oldPlaceWanted,
+    baselineMayHideMph: mpsToMph(r.baselineMayHideMps),
+    notches: r.notches.map((n) => ({
+      date: n.date,
+      speedMph: mpsToMph(n.speedMps),
+      smallestGainMph: mpsToMph(n.smallestGainMps),
+    })),
     baselineMph: mpsToMph(r.baselineMps),
     daySpreadMph: mpsToMph(r.daySpreadMps),
     swingSpreadMph: mpsToMph(r.swingSpreadMps),

@@ -174,16 +174,21 @@ describe('maple infer and review', () => {
     expect(r.err).toMatch(/circle.*→/);
   });
   test('review gives gain, interval and verdict; too few sessions end with code 3', () => {
-    const sessions = [90, 90.4, 95, 95.2].map((v, i) => ({
+    const sessions = [90, 90.4, 96, 96.2, 96.1, 96].map((v, i) => ({
       date: `2026-01-0${i + 1}`,
       condition: 'x',
       speedsMph: [v - 1, v, v + 1, v + 0.5],
     }));
     const { out } = maple(['review'], JSON.stringify({ sessions, baselineSessions: 2, smallestGainMph: 1 }));
-    const r = out as { gainMph: number; interval90Mph: number[]; verdict: string; assumed: Record<string, unknown> };
-    expect(r.verdict).toBe('gained');
+    const r = out as Record<string, unknown> & { gainMph: number; interval90Mph: number[] };
+    expect(r).toMatchObject({ verdict: 'gained', sessionsSince: 4, sessionsToSettle: 0 });
     expect(r.interval90Mph[0]).toBeLessThan(r.gainMph);
+    expect((r.intervalSeasonMph as number[])[0]).toBeLessThan(r.interval90Mph[0]);
     expect(r.assumed).toEqual({ compare: 'sinceChange', goal: 'gain' });
+    const few = maple(['review'], JSON.stringify({ sessions: sessions.slice(0, 4), baselineSessions: 2 })).out as typeof r;
+    expect(few).toMatchObject({ verdict: 'cannot-say', sessionsSince: 2 });
+    expect(few.sessionsToSettle === null || (few.sessionsToSettle as number) > 0).toBe(true);
+    expect(maple(['review'], JSON.stringify({ sessions: [...sessions].reverse() })).err).toContain('order of time');
     const thin = maple(['review'], JSON.stringify({ sessions: sessions.slice(0, 1) }));
     expect(thin.code).toBe(3);
     expect(thin.err).toContain('Missing');

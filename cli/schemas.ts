@@ -97,6 +97,7 @@ export const reviewSchema = yup.object({
         speedsMph: yup
           .array(required(number(5, 180)))
           .required(({ path }) => `${path} is missing; expected a list of speeds.`),
+        oldPlace: yup.boolean(),
       }),
     )
     .required(({ path }) => `${path} is missing; expected a list of sessions.`),

@@ -68,7 +68,7 @@ describe('the demo tells its stories', () => {
   });
   test('Tomasz: a short backswing that goes, and two notches', async () => {
     expect(cardOf('Tomasz').stick.notches).toHaveLength(2);
-    const [before, after] = [await ledgerOf('Tomasz', 1), await ledgerOf('Tomasz', 5)];
+    const [before, after] = [await ledgerOf('Tomasz', 1), await ledgerOf('Tomasz', 12)];
     expect(before.root).toBe('short-turn');
     expect(chance(after, 'short-turn')).toBeLessThan(0.3);
     expect(before.findings.some((f) => f.fault === 'body-toe-push' && f.logOdds > 1)).toBe(true);

@@ -38,7 +38,11 @@ test('a first lesson, end to end: from a student to a verified gain', async ({ p
   await signIn(page, app);
   const studentUrl = await addStudent(page, app, 'Ilse Oakley');
   const studentId = studentUrl.split('/').pop() ?? '';
-  await earlierLesson(page, studentId, 21, 90);
+  for (const [daysAgo, mph] of [
+    [21, 90],
+    [14, 90.2],
+  ] as const)
+    await earlierLesson(page, studentId, daysAgo, mph);
 
   await test.step('Know: the screen is kept', async () => {
     await page.goto(studentUrl);
@@ -152,11 +156,16 @@ test('a first lesson, end to end: from a student to a verified gain', async ({ p
   });
 
   await test.step('Review: the next lessons show practice, the block to repeat, the gain and its notch', async () => {
-    // The lesson above becomes one of two weeks ago; a lesson of a week ago already showed the gain.
-    await earlierLesson(page, studentId, -7, 96);
-    const second = await earlierLesson(page, studentId, -14, 96.3);
+    // A month on: four lessons since the one above, which was the third of the baseline.
+    for (const [days, mph] of [
+      [-7, 96],
+      [-14, 96.2],
+      [-21, 96.1],
+    ] as const)
+      await earlierLesson(page, studentId, days, mph);
+    const second = await earlierLesson(page, studentId, -28, 96.3);
     await page.goto(`${app.address}/lessons/${second}`);
-    await expect(page.getByTestId('gain-sentence')).toContainText(/^Gained 6\.\d mph \(90 % sure between/);
+    await expect(page.getByTestId('gain-sentence')).toContainText(/^Gained 5\.\d mph \(90 % sure between/);
     await expect(page.getByText('A notch is cut at')).toBeVisible();
     await expect(page.getByRole('region', { name: 'Practised since last time' })).toContainText('7 of 8');
     const decision = page.getByRole('region', { name: 'Decision on Bend and extend' });
@@ -180,7 +189,7 @@ test('a first lesson, end to end: from a student to a verified gain', async ({ p
     const third = crypto.randomUUID();
     await api(page, 'POST', `/students/${studentId}/lessons`, {
       id: third,
-      startsAt: new Date(Date.now() + 21 * DAY_MS).toISOString(),
+      startsAt: new Date(Date.now() + 35 * DAY_MS).toISOString(),
     });
     await page.goto(`${app.address}/lessons/${third}`);
     await expect(page.getByText('Repeat the same block: driver, ball, normal.')).toBeVisible();

@@ -6,6 +6,11 @@ import { ready, ROOT } from './prepare.mjs';
 ready();
 const { register } = await import('tsx/esm/api');
 register();
+if (process.argv.includes('verdicts')) {
+  const { verdicts } = await import('../bench/verdicts.ts');
+  verdicts(Number(process.argv.at(-1)) || 1);
+  process.exit(0);
+}
 const { simulateFlight, launchFromDegrees } = await import('../core/flight/ball-flight.ts');
 const { simulateDownswing } = await import('../core/swing/model.ts');
 const { SKILLED_PLAYER } = await import('../core/swing/parameters.ts');
@@ -185,7 +190,7 @@ console.log(`sessions swings ${taus.map((t) => `τ ${t}`.padStart(7)).join('')}`
 for (const sessions of [2, 4, 6, 12, 40]) {
   for (const swings of [3, 10, 30]) {
     const cells = taus.map((t) =>
-      coverage(sessions, sessions < 4 ? 1 : 2, swings, t, 300, `${sessions} ${swings} ${t}`),
+      coverage(sessions, Math.min(3, sessions - 1), swings, t, 300, `${sessions} ${swings} ${t}`),
     );
     console.log(
       `${String(sessions).padStart(8)} ${String(swings).padStart(6)} ${cells.map((c) => `${(100 * c).toFixed(0)} %`.padStart(7)).join('')}`,

@@ -45,6 +45,7 @@ step(
     'stand-ins',
     'demo',
     'cli',
+    'bench',
   ),
 );
 console.log('\n— types');

@@ -234,7 +234,11 @@ describe('from a plan to a notch', () => {
   test('plan, practice by private link, ladder, gain and notch', async () => {
     const studentId = await server.student({ name: 'Notch Maker' });
     const swings = (mph: number): number[] => [-1, -0.5, 0, 0.5, 1, -0.3, 0.3].map((d) => mph + d);
-    await server.shots(await server.block(await server.lesson(studentId, 42)), swings(90));
+    for (const [daysAgo, mph] of [
+      [49, 90.1],
+      [42, 90],
+    ] as const)
+      await server.shots(await server.block(await server.lesson(studentId, daysAgo)), swings(mph));
     const second = await server.lesson(studentId, 35);
     await server.shots(await server.block(second), swings(90.3));
     await server
@@ -320,11 +324,30 @@ describe('from a plan to a notch', () => {
       .expect(201);
     expect(((await server.http.get(`/api${path}`)).body as PracticeAnswer).drills[0].rung).toBe(2);
 
-    const fourth = await server.lesson(studentId, 21);
-    await server.shots(await server.block(fourth), swings(95.9));
-    review = (await server.call('get', `/lessons/${fourth}/review`)).body as ReviewAnswer;
-    expect(review.gain).toMatchObject({ verdict: 'gained', baselineSessions: 2 });
+    const later: string[] = [];
+    for (const [daysAgo, mph] of [
+      [21, 95.9],
+      [14, 95.7],
+      [7, 95.8],
+    ] as const) {
+      later.push(await server.lesson(studentId, daysAgo));
+      await server.shots(await server.block(later[later.length - 1]), swings(mph));
+    }
+    const lookAt = async (id: string): Promise<ReviewAnswer> =>
+      (await server.call('get', `/lessons/${id}/review`)).body as ReviewAnswer;
+    expect((await lookAt(later[0])).gain).toMatchObject({ verdict: 'cannot-say', baselineSessions: 3 });
+    expect((await lookAt(later[1])).gain).toMatchObject({ verdict: 'gained', notches: [] });
+    review = await lookAt(later[2]);
+    expect(review.gain).toMatchObject({ verdict: 'gained', sessionsSince: 4 });
     expect(review.gain?.notches).toHaveLength(1);
+    expect(review.asDecided).toBeNull();
+    expect((await lookAt(third)).asDecided).toMatchObject({ rule: 2, gain: { verdict: 'cannot-say' } });
+    // The notch is in the record: a smallest gain chosen later does not move it.
+    const settings = { smallestGainMps: 4 };
+    await server.call('put', '/settings', settings).expect(200);
+    expect((await lookAt(later[2])).gain?.notches).toEqual(review.gain?.notches);
+    expect((await lookAt(later[2])).gain?.verdict).not.toBe('gained');
+    await server.call('put', '/settings', { smallestGainMps: 0.44704 }).expect(200);
     const { stick } = (await server.call('get', `/students/${studentId}`)).body as StudentAnswer;
     expect(stick.notches).toHaveLength(1);
     // A lesson looked at later still shows its own day.

@@ -130,7 +130,8 @@ describe('review over lessons', () => {
     const review = (await server.call('get', `/lessons/${last}/review`)).body as ReviewAnswer;
     expect(review.gain?.condition).toBe('driver · ball · normal');
     expect(review.sessions.filter((s) => s.condition.includes('no ball'))).toHaveLength(3);
-    expect((review.gain?.gainMps ?? 0) / 0.44704).toBeCloseTo(5, 0);
+    expect(Math.abs((review.gain?.sinceLast.differenceMps ?? 9) / 0.44704 - 0.2)).toBeLessThan(0.1);
+    expect(review.gain?.baselineSessions).toBe(3);
     expect(review.sessions.at(-1)?.count).toBe(6);
   });
   test('a student with one lesson is told what is missing', async () => {

@@ -1,5 +1,8 @@
+import { erfc } from './erfc.ts';
+
 /** Taken out once: hot loops here look nothing up. */
-const { abs, exp, sqrt, floor, max, min, PI, SQRT2 } = Math;
+const { abs, sqrt, floor, max, min, SQRT2 } = Math;
+
 /** Arithmetic mean; NaN of an empty list is the caller's error. */
 export function mean(values: readonly number[]): number {
   let sum = 0;
@@ -33,32 +36,9 @@ export function robustSpread(values: readonly number[]): number {
   return 1.4826 * median(values.map((v) => abs(v - m)));
 }
 
-/** Standard normal distribution function. Source: Abramowitz & Stegun 7.1.26 refined by series (error < 1e-12). */
+/** Standard normal distribution function. */
 export function normalCdf(z: number): number {
   return 0.5 * erfc(-z / SQRT2);
-}
-
-function erfc(x: number): number {
-  const ax = abs(x);
-  let value: number;
-  if (ax < 2.5) {
-    // Maclaurin series of erf.
-    let term = ax;
-    let sum = ax;
-    for (let n = 1; n < 80; n++) {
-      term *= (-ax * ax) / n;
-      const add = term / (2 * n + 1);
-      sum += add;
-      if (abs(add) < 1e-17) break;
-    }
-    value = 1 - (2 / sqrt(PI)) * sum;
-  } else {
-    // Continued fraction (Lentz from the tail).
-    let f = 0;
-    for (let k = 60; k >= 1; k--) f = k / 2 / (ax + f);
-    value = exp(-ax * ax) / (sqrt(PI) * (ax + f));
-  }
-  return x >= 0 ? value : 2 - value;
 }
 
 /** Finds x in [lo, hi] with f(x) = 0 for f rising through zero, by bisection. */

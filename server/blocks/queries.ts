@@ -13,6 +13,7 @@ export interface BlockRow extends Row, CircumstanceRow {
   effort: number | null;
   feel: string;
   listening: boolean;
+  old_place: boolean;
   deleted_at: Date | null;
 }
 
@@ -28,10 +29,10 @@ export const blocksOf = (db: Db, practiceId: string, lessonId: string): Promise<
 /** Adds a block and lets it, and it alone, take what the feed sends. */
 export async function insertBlock(db: Db, practiceId: string, lessonId: string, b: BlockInput): Promise<void> {
   const added = await db.query<{ id: string }>(
-    `insert into blocks (id, practice_id, lesson_id, position, club, with_ball, condition, cue, effort, feel)
-     values ($1, $2, $3, (select coalesce(max(position), 0) + 1 from blocks where lesson_id = $3), $4, $5, $6, $7, $8, $9)
+    `insert into blocks (id, practice_id, lesson_id, position, club, with_ball, condition, cue, effort, feel, old_place)
+     values ($1, $2, $3, (select coalesce(max(position), 0) + 1 from blocks where lesson_id = $3), $4, $5, $6, $7, $8, $9, $10)
      on conflict (id) do nothing returning id`,
-    [b.id, practiceId, lessonId, b.club, b.withBall, b.condition, b.cue, b.effort ?? null, b.feel],
+    [b.id, practiceId, lessonId, b.club, b.withBall, b.condition, b.cue, b.effort ?? null, b.feel, b.oldPlace ?? false],
   );
   if (added.length === 0) return;
   await updateCircumstances(db, practiceId, b.id, circumstanceRow(b.circumstances ?? {}));
@@ -68,14 +69,15 @@ export const updateBlock = (
   db: Db,
   practiceId: string,
   id: string,
-  b: { cue: string; effort: number | null; feel: string },
+  b: { cue: string; effort: number | null; feel: string; oldPlace: boolean },
 ): Promise<unknown> =>
-  db.query('update blocks set cue = $3, effort = $4, feel = $5 where practice_id = $1 and id = $2', [
+  db.query('update blocks set cue = $3, effort = $4, feel = $5, old_place = $6 where practice_id = $1 and id = $2', [
     practiceId,
     id,
     b.cue,
     b.effort,
     b.feel,
+    b.oldPlace,
   ]);
 
 /** Lets a block, and it alone, take what the devices send, or pauses it; when it did so is kept. */

@@ -37,6 +37,7 @@ export function blockRoutes({ db, hub }: Services): Router {
         cue: patch.cue ?? block.cue,
         effort: patch.effort === undefined ? block.effort : patch.effort,
         feel: patch.feel ?? block.feel,
+        oldPlace: patch.oldPlace ?? block.old_place,
       });
       if (patch.circumstances)
         await q.updateCircumstances(tx, practiceId, block.id, circumstanceRow(patch.circumstances));

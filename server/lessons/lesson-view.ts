@@ -83,6 +83,7 @@ function blockToWire(block: BlockRow, data: LessonData): BlockWire {
     effort: block.effort,
     feel: block.feel,
     listening: block.listening,
+    oldPlace: block.old_place,
     circumstances: circumstancesToWire(block),
     shotsTotal: data.counts.get(block.id) ?? 0,
     trend: blockTrend(shots.filter((s) => s.set_aside_reason === null).flatMap((s) => valuesOf(s).clubSpeedMps ?? [])),

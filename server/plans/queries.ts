@@ -1,4 +1,4 @@
-import type { PlanDrillWire, PlanWire } from '../../api/types.ts';
+import type { DecidedGain, PlanDrillWire, PlanWire, ReviewAnswer } from '../../api/types.ts';
 import type { Db, Row } from '../db/connection.ts';
 
 interface PlanRow extends Row {
@@ -220,3 +220,28 @@ export const triedSoFar = async (
       [practiceId, planDrillId, studentId, target],
     )
   )[0];
+
+/** What a lesson's review said when it was decided on; the first decision of a lesson keeps it. */
+export const decidedReview = async (
+  db: Db,
+  practiceId: string,
+  lessonId: string,
+): Promise<ReviewAnswer['asDecided']> => {
+  const rows = await db.query<{ rule: number; decided_at: Date; gain: DecidedGain }>(
+    'select rule, decided_at, gain from reviews where practice_id = $1 and lesson_id = $2',
+    [practiceId, lessonId],
+  );
+  const r = rows[0];
+  return r ? { rule: r.rule, decidedAt: r.decided_at.toISOString(), gain: r.gain } : null;
+};
+
+export const keepReview = (
+  db: Db,
+  practiceId: string,
+  lessonId: string,
+  r: { rule: number; gain: DecidedGain; decidedAt: string },
+): Promise<unknown> =>
+  db.query(
+    `insert into reviews (lesson_id, practice_id, rule, gain, decided_at) values ($1,$2,$3,$4,$5) on conflict do nothing`,
+    [lessonId, practiceId, r.rule, JSON.stringify(r.gain), r.decidedAt],
+  );

@@ -8,7 +8,7 @@ import { loadLesson } from '../lessons/lesson-view.ts';
 import { setsOfPlan } from '../practice/queries.ts';
 import { progressOf } from '../students/progress.ts';
 import type { StudentRow } from '../students/queries.ts';
-import { decisionsOfLesson, planInForce, triedSoFar } from './queries.ts';
+import { decidedReview, decisionsOfLesson, planInForce, triedSoFar } from './queries.ts';
 
 /** Sets of one drill on its present rung, summed by day. */
 function sessionsOf(sets: readonly PracticeSetWire[], drill: PlanDrillWire): DrillSession[] {
@@ -50,20 +50,10 @@ export async function ladderProposal(
   });
 }
 
-const gainToWire = (r: Review): GainWire => ({
-  condition: r.condition,
-  baselineSessions: r.baselineSessions,
-  baselineMps: r.baselineMps,
-  gainMps: r.gainMps,
-  interval90Mps: [r.interval90Mps[0], r.interval90Mps[1]],
-  chanceAboveSmallest: r.chanceAboveSmallest,
-  verdict: r.verdict,
-  sessionsToSettle: r.sessionsToSettle,
-  daySpreadMps: r.daySpreadMps,
-  swingSpreadMps: r.swingSpreadMps,
-  growthMps: r.growthMps,
-  notches: [...r.notches],
-});
+function gainToWire(review: Review): GainWire {
+  const { latestMedianMps: _latest, leftOut: _leftOut, ...gain } = review;
+  return gain;
+}
 
 /** Opens a lesson's review: what was practised since, the block to repeat, gain with verdict, ladder proposals. */
 export async function reviewAnswer(db: Db, practiceId: string, lessonId: string): Promise<ReviewAnswer> {
@@ -81,11 +71,13 @@ export async function reviewAnswer(db: Db, practiceId: string, lessonId: string)
   const parts = condition?.split(' · ');
   return {
     gain: progress.review ? gainToWire(progress.review) : null,
+    asDecided: await decidedReview(db, practiceId, lessonId),
     missing: progress.missing,
     sessions: progress.sessions.map((s) => ({
       lessonId: s.lesson_id,
       startsAt: s.starts_at.toISOString(),
       condition: s.condition,
+      oldPlace: s.old_place,
       medianMps: median(s.speeds),
       count: s.speeds.length,
     })),

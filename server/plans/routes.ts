@@ -6,7 +6,7 @@ import { notFound } from '../http/problem.ts';
 import { loadLesson } from '../lessons/lesson-view.ts';
 import { insertSet } from '../practice/queries.ts';
 import { makePlan, prescribeAnswer } from './prescribe.ts';
-import { insertDecision, planDrillRow, updatePlanDrill } from './queries.ts';
+import { insertDecision, keepReview, planDrillRow, updatePlanDrill } from './queries.ts';
 import { reviewAnswer } from './review.ts';
 
 /** Prescribe and Review stations. */
@@ -69,6 +69,11 @@ export function planRoutes({ db, hub }: Services): Router {
         decidedAt: input.decidedAt ?? new Date().toISOString(),
       });
       if (!added) return;
+      if (review.gain) {
+        const { rule, verdict, gainMps, interval90Mps } = review.gain;
+        const decidedAt = input.decidedAt ?? new Date().toISOString();
+        await keepReview(tx, practiceId, lessonId, { rule, decidedAt, gain: { verdict, gainMps, interval90Mps } });
+      }
       await updatePlanDrill(tx, practiceId, drill.id, {
         rung: rungTo,
         cue: input.chosen === 'change-cue' && input.cue !== '' ? input.cue : drill.cue,

@@ -3,11 +3,12 @@ import type { NotchStickData } from '../../api/types.ts';
 import { CannotSayError } from '../../core/errors/input-error.ts';
 import { median, robustSpread } from '../../core/numeric/statistics.ts';
 import { JUNIOR_AGE } from '../../core/plan/openness.ts';
-import { reviewGain, type Review } from '../../core/review/review.ts';
+import { reviewGain, type Review, type Notch, type ReviewSession } from '../../core/review/review.ts';
 import { practiceRow } from '../accounts/queries.ts';
 import type { Db } from '../db/connection.ts';
 import { speedsByLesson, type SpeedRow } from '../shots/queries.ts';
 import { firstPlanLessonAt } from '../plans/queries.ts';
+import { keepNotches, notchesOf } from './notches.ts';
 import type { StudentRow } from './queries.ts';
 
 const STANDARD_CONDITION = 'driver · ball · normal';
@@ -29,6 +30,18 @@ function mainCondition(rows: readonly SpeedRow[]): string | undefined {
   )[0]?.[0];
 }
 
+/** Sessions as the review takes them; two lessons that began at one moment are one session. */
+function reviewSessions(rows: readonly SpeedRow[]): ReviewSession[] {
+  const sessions = new Map<string, ReviewSession>();
+  for (const r of rows) {
+    const date = r.starts_at.toISOString();
+    const key = `${date} ${r.old_place}`;
+    const speedsMps = [...(sessions.get(key)?.speedsMps ?? []), ...r.speeds];
+    sessions.set(key, { date, condition: r.condition, speedsMps, oldPlace: r.old_place });
+  }
+  return [...sessions.values()];
+}
+
 /** Gain, verdict and notches of a student, up to a moment (a lesson that is looked at later shows its own day). */
 export async function progressOf(db: Db, practiceId: string, student: StudentRow, until?: Date): Promise<Progress> {
   const all = await speedsByLesson(db, practiceId, student.id);
@@ -37,22 +50,23 @@ export async function progressOf(db: Db, practiceId: string, student: StudentRow
   const used = rows.filter((r) => r.condition === condition);
   const settings = settingsSchema.cast((await practiceRow(db, practiceId))?.settings ?? {});
   let review: Review | null = null;
+  let kept: Notch[] = [];
   let missing = used.length === 0 ? 'a block of swings under one condition' : '';
   if (used.length > 0) {
     const planAt = await firstPlanLessonAt(db, practiceId, student.id);
-    const before = planAt ? used.filter((r) => r.starts_at <= planAt).length : 0;
+    const sessions = reviewSessions(used);
+    const before = planAt ? sessions.filter((s) => Date.parse(s.date) <= planAt.getTime()).length : 0;
+    kept = await notchesOf(db, practiceId, student.id, condition ?? '', until);
     const growth = await growthOf(db, practiceId, student);
     try {
-      review = reviewGain(
-        used.map((r) => ({ date: r.starts_at.toISOString(), condition: r.condition, speedsMps: r.speeds })),
-        {
-          baselineSessions: planAt ? Math.max(1, before) : undefined,
-          smallestGainMps: settings.smallestGainMps,
-          compare: 'latest',
-          goal: student.goal_kind === 'hold' ? 'hold' : 'gain',
-          growth,
-        },
-      );
+      review = reviewGain(sessions, {
+        baselineSessions: planAt ? Math.max(1, before) : undefined,
+        smallestGainMps: settings.smallestGainMps,
+        goal: student.goal_kind === 'hold' ? 'hold' : 'gain',
+        growth,
+        kept,
+      });
+      await keepNotches(db, practiceId, student.id, review.condition, review.notches.slice(kept.length));
     } catch (error) {
       if (!(error instanceof CannotSayError)) throw error;
       missing = error.missing;
@@ -72,7 +86,7 @@ export async function progressOf(db: Db, practiceId: string, student: StudentRow
           ? robustSpread(last.speeds)
           : 0,
       goalMps: student.goal_speed_mps,
-      notches: review ? [...review.notches] : [],
+      notches: review ? [...review.notches] : kept,
     },
   };
 }

@@ -4,14 +4,12 @@ import type { LessonAnswer, PlanDrillWire, PracticeSetWire, ReviewAnswer } from 
 import { drillById } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { RUNGS } from '../../core/catalogue/rungs.ts';
-import { gainSentence } from '../../core/review/sentence.ts';
 import { call, newId } from '../app/api.ts';
-import { useUnits } from '../app/session.tsx';
 import { Button, PrimaryButton, Select, TextField } from '../parts/controls.tsx';
-import { Card, DataTable, Failed, Grid, Notice, Row, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
-import { SessionDots } from '../parts/SessionDots.tsx';
+import { Card, DataTable, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../parts/layout.tsx';
 import { WeekStrip } from '../parts/WeekStrip.tsx';
 import { useLessonWrite, useReview } from './data.ts';
+import { GainCard } from './GainCard.tsx';
 
 const MOVES = [
   { id: 'up', name: 'up a rung' },
@@ -25,7 +23,6 @@ const MOVES = [
 type Move = (typeof MOVES)[number]['id'];
 const moveName = (id: string): string => MOVES.find((m) => m.id === id)?.name ?? id;
 
-/** The rule's proposal for one drill, and the instructor's decision on it. */
 /** What the microphone heard of a practised set, in figures: swings, and the middle place of the swish. */
 function heardWords({ heard }: PracticeSetWire): string {
   const places = heard.flatMap((h) => h.pastBallM ?? []).sort((a, b) => a - b);
@@ -34,6 +31,7 @@ function heardWords({ heard }: PracticeSetWire): string {
   return ` (${heard.length} heard, ${Math.abs(middle).toFixed(0)} cm ${middle >= 0 ? 'past' : 'before'})`;
 }
 
+/** The rule's proposal for one drill, and the instructor's decision on it. */
 function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review: ReviewAnswer; lessonId: string }) {
   const proposal = review.proposals.find((p) => p.planDrillId === drill.id);
   const made = review.decisions.find((d) => d.planDrillId === drill.id);
@@ -178,7 +176,6 @@ function LessonNote({ lesson }: { lesson: LessonAnswer['lesson'] }) {
 /** Review: the verdict sentence first, sessions as dots, what was practised, the block to repeat, the ladder decisions. */
 export default function Review({ lesson }: { lesson: LessonAnswer }) {
   const lessonId = lesson.lesson.id;
-  const units = useUnits();
   const review = useReview(lessonId);
   const repeat = useLessonWrite(lessonId, () => {
     const b = review.data?.repeatBlock;
@@ -188,7 +185,7 @@ export default function Review({ lesson }: { lesson: LessonAnswer }) {
   });
   if (review.isPending) return <Waiting what="the review" />;
   if (review.error) return <Failed error={review.error} retry={() => void review.refetch()} />;
-  const { gain, missing, sessions, repeatBlock, plan } = review.data;
+  const { repeatBlock, plan } = review.data;
   const done =
     repeatBlock &&
     lesson.blocks.some(
@@ -198,31 +195,9 @@ export default function Review({ lesson }: { lesson: LessonAnswer }) {
         b.condition === repeatBlock.condition &&
         b.statistics.swings > 0,
     );
-  const cutHere = gain?.notches.filter((n) => n.date.slice(0, 10) === lesson.lesson.startsAt.slice(0, 10)) ?? [];
   return (
     <>
-      <Card aria-label="Gain">
-        {gain ? (
-          <>
-            <Sentence data-testid="gain-sentence">
-              {gainSentence(gain, lesson.student.goalKind, (v) => units.speed(v))}
-            </Sentence>
-            {cutHere.map((n) => (
-              <Notice key={n.date} tone="held">
-                A notch is cut at <strong>{units.speed(n.speedMps)}</strong>: gained at two sessions running.
-              </Notice>
-            ))}
-            <SessionDots sessions={sessions} gain={gain} />
-            <Soft>
-              {gain.condition}; first {gain.baselineSessions} session{gain.baselineSessions === 1 ? '' : 's'} are the
-              baseline (open dots). Spread between swings {units.speed(gain.swingSpreadMps)}, between days about{' '}
-              {units.speed(gain.daySpreadMps)}.
-            </Soft>
-          </>
-        ) : (
-          <Sentence data-testid="gain-sentence">Nothing to compare yet. Missing: {missing}.</Sentence>
-        )}
-      </Card>
+      <GainCard lesson={lesson} review={review.data} />
       {repeatBlock && !done ? (
         <Notice tone="info">
           <Spread>

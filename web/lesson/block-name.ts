@@ -7,4 +7,4 @@ export interface DatedBlock extends BlockWire {
 
 /** Name of a block in a list: its number, club, and what is special about it. */
 export const blockName = (b: DatedBlock): string =>
-  `${b.day ? `${b.day}: ` : ''}${b.position} · ${b.club}${b.withBall ? '' : ', no ball'}${b.condition === 'normal' ? '' : `, ${b.condition}`}${b.cue ? `, “${b.cue}”` : ''}`;
+  `${b.day ? `${b.day}: ` : ''}${b.position} · ${b.club}${b.withBall ? '' : ', no ball'}${b.condition === 'normal' ? '' : `, ${b.condition}`}${b.oldPlace ? ', the old way' : ''}${b.cue ? `, “${b.cue}”` : ''}`;

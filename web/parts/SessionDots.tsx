@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import styled from 'styled-components';
 import type { GainWire, ReviewAnswer } from '../../api/types.ts';
-import { useSettings, useUnits } from '../app/session.tsx';
+import { useUnits } from '../app/session.tsx';
 
 const WIDTH = 620;
 const HEIGHT = 220;
@@ -19,10 +19,9 @@ const Svg = styled.svg`
 /** Median of each session under the compared condition; baseline level, smallest gain that matters, and the interval. */
 export function SessionDots({ sessions, gain }: { sessions: ReviewAnswer['sessions']; gain: GainWire }) {
   const units = useUnits();
-  const { smallestGainMps } = useSettings();
   const used = sessions.filter((s) => s.condition === gain.condition);
   const base = units.fromMps(gain.baselineMps);
-  const smallest = units.fromMps(gain.baselineMps + smallestGainMps);
+  const smallest = units.fromMps(gain.baselineMps + gain.settle.smallestMps);
   const [lo, hi] = gain.interval90Mps.map((v) => units.fromMps(gain.baselineMps + v));
   const values = [...used.map((s) => units.fromMps(s.medianMps)), base, smallest, lo, hi];
   const min = Math.floor(Math.min(...values) - 0.5);
@@ -58,12 +57,12 @@ export function SessionDots({ sessions, gain }: { sessions: ReviewAnswer['sessio
         {units.speedUnit}
       </text>
       {used.map((s, i) => (
-        <g key={s.lessonId}>
+        <g key={`${s.lessonId} ${s.oldPlace}`}>
           <circle
             cx={x(i)}
             cy={y(units.fromMps(s.medianMps))}
             r={6}
-            fill={i < gain.baselineSessions ? 'var(--card)' : 'var(--ink)'}
+            fill={i < gain.baselineSessions || s.oldPlace ? 'var(--card)' : 'var(--ink)'}
             stroke="var(--ink)"
             strokeWidth={2}
           />

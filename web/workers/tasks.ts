@@ -14,6 +14,8 @@ import { completeShot, knownValues } from '../../core/impact/complete-shot.ts';
 import type { HeadKind } from '../../core/impact/heads.ts';
 import { bestLaunch, launchOut, type Optimum, type OptimumFor } from '../../core/impact/optimum.ts';
 import { strikeMap, type StrikeMap } from '../../core/impact/strike-map.ts';
+import { settled, type Settling } from '../../core/review/settle.ts';
+import type { Review } from '../../core/review/review.ts';
 import type { Handedness } from '../../core/units/units.ts';
 import { captureNeeds } from './capture-tasks.ts';
 import { SWING_TASKS } from './swing-tasks.ts';
@@ -145,6 +147,7 @@ export const TASKS = {
   optimum,
   pattern,
   preview,
+  settle: (input: Pick<Review, 'verdict' | 'settle' | 'sessionsSince'>): Settling => settled(input),
   strikes: (input: { shots: readonly ShotValues[]; club: string }): StrikeMap | null =>
     strikeMap(input.shots, input.club) ?? null,
 } as const;
