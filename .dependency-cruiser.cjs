@@ -9,7 +9,11 @@ module.exports = {
       from: {},
       to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
     },
-    upward('core-stands-alone', '^core/(?!.*\\.test\\.ts$)', '^(api|server|web|stand-ins|demo|cli|e2e|bench)/'),
+    upward(
+      'core-stands-alone',
+      '^core/(?!.*\\.test\\.ts$)',
+      '^(api|server|web|stand-ins|demo|cli|e2e|bench|training)/',
+    ),
     upward('core-tests-may-use-stand-ins', '^core/.*\\.test\\.ts$', '^(server|web|demo|e2e)/'),
     upward(
       'core-base',
@@ -21,7 +25,7 @@ module.exports = {
     upward('web-not-server', '^web/', '^(server|stand-ins|demo|cli|e2e)/'),
     upward('cli-only-core', '^cli/', '^(server|web|demo|e2e)/'),
     upward('stand-ins-only-core', '^stand-ins/', '^(server|web|demo|cli|e2e)/'),
-    upward('bench-only-core', '^bench/', '^(api|server|web|demo|cli|e2e)/'),
+    upward('bench-only-core', '^(bench|training)/', '^(api|server|web|demo|cli|e2e|stand-ins)/'),
     upward('demo-through-api', '^demo/(?!.*\\.test\\.ts$)', '^(server|web|cli|e2e)/'),
     {
       name: 'core-without-machine',

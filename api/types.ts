@@ -1,7 +1,7 @@
 import type { GroundWire, HeardRepWire, MotionWire, SwingWire, SwishSetWire, VideoWire } from './capture-types.ts';
 import type { LoadVelocity } from '../core/battery/load-velocity.ts';
 import type { LimitReading, TestRatio } from '../core/battery/ratios.ts';
-import type { DiagnosedFault } from '../core/diagnosis/diagnose.ts';
+import type { Diagnosis } from '../core/diagnosis/diagnose.ts';
 import type { Finding } from '../core/diagnosis/findings.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
 import type { BlockStatistics } from '../core/review/block-statistics.ts';
@@ -184,16 +184,16 @@ export interface VerdictWire {
   reason: string;
   sentence: string;
   decidedAt: string;
-  chances: { id: string; chance: number }[];
+  /** Chances of that moment: presence, and own cause since the second rule. */
+  chances: { id: string; chance: number; causeChance?: number }[];
   findings: Finding[];
+  /** Version of the rule that made it. */
+  rule: number;
 }
 
 export interface LedgerAnswer {
   findings: Finding[];
-  faults: DiagnosedFault[];
-  root: string | null;
-  sentence: string;
-  missing: string[];
+  diagnosis: Diagnosis;
   verdict: VerdictWire | null;
 }
 

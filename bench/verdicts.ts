@@ -1,17 +1,23 @@
+import { LEVELS } from '../core/catalogue/stages.ts';
 import { seededRandom } from '../core/numeric/random.ts';
+import { ceiling, diagnosisFigures, withoutEvidence } from './diagnoses.ts';
+import { motionSignFigures } from './motion-signs.ts';
 import { seasonFigures, settleFigures, type SeasonPlan } from './seasons.ts';
+import { soundSwingFigures } from './sound-swings.ts';
+import { EVERYTHING, SHOTS_ONLY, type MakeOptions } from './students.ts';
 
+type Print = (line: string) => void;
 const SEEDS = ['one', 'two', 'three'] as const;
 const percent = (share: number): string => `${(100 * share).toFixed(1)} %`;
+const average = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0) / list.length;
 
 /** One line of the table: the figure over three seeds, what is wanted, and the number of players. */
-export function line(name: string, shares: readonly number[], wanted: string, n: number): string {
-  const mean = shares.reduce((a, b) => a + b, 0) / shares.length;
+function line(name: string, shares: readonly number[], wanted: string, n: number): string {
   const each = shares.map(percent).join(' / ');
-  return `${name.padEnd(66)} ${percent(mean).padStart(8)}   wanted ${wanted.padEnd(10)} n ${String(n).padStart(6)}   (${each})`;
+  return `${name.padEnd(66)} ${percent(average(shares)).padStart(8)}   wanted ${wanted.padEnd(10)} n ${String(n).padStart(6)}   (${each})`;
 }
 
-function seasons(n: number): void {
+function seasons(n: number, print: Print): void {
   const flat = (): number => 0;
   const run = (plan: SeasonPlan) => SEEDS.map((seed) => seasonFigures(plan, n, seededRandom(`season ${seed}`)));
   const show = (
@@ -19,7 +25,7 @@ function seasons(n: number): void {
     wanted: string,
     figures: ReturnType<typeof run>,
     of: (f: (typeof figures)[number]) => number,
-  ) => console.log(line(name, figures.map(of), wanted, n * SEEDS.length));
+  ) => print(line(name, figures.map(of), wanted, n * SEEDS.length));
   const none = run({ baseline: 3, since: 9, gainMph: flat });
   show('12 lessons, no change: gained once', '≤ 3 %', none, (f) => f.gained);
   show('12 lessons, no change: lost once', '≤ 3 %', none, (f) => f.lost);
@@ -35,7 +41,7 @@ function seasons(n: number): void {
   show('+3 mph: gained by the 12th session since', '≥ 68 %', three, (f) => f.gainedBy(12));
   const settle = SEEDS.map((seed) => settleFigures(Math.max(40, n / 8), seededRandom(`settle ${seed}`)));
   const asked = settle.reduce((sum, s) => sum + s.asked, 0);
-  console.log(
+  print(
     line(
       'sessions to settle: a number where "cannot say"',
       settle.map((s) => s.numbered / s.asked),
@@ -43,18 +49,122 @@ function seasons(n: number): void {
       asked,
     ),
   );
-  console.log(
-    line(
-      'sessions to settle: right where there is a number',
-      settle.map((s) => s.right / Math.max(1, s.numbered)),
-      '≥ 74 %',
-      asked,
-    ),
-  );
+  const right = settle.map((s) => s.right / Math.max(1, s.numbered));
+  print(line('sessions to settle: right where there is a number', right, '≥ 74 %', asked));
+}
+
+function diagnoses(n: number, print: Print): void {
+  const run = (options: MakeOptions) =>
+    SEEDS.map((seed) => diagnosisFigures(options, n, seededRandom(`students ${seed}`)));
+  const top = (options: MakeOptions) => SEEDS.map((seed) => ceiling(options, n, seededRandom(`students ${seed}`)));
+  const all = n * SEEDS.length;
+  for (const [words, kinds, first, three] of [
+    ['everything measured', EVERYTHING, '≥ 65 %', '≥ 88 %'],
+    ['shots and seen signs', SHOTS_ONLY, '≥ 47 %', '≥ 73 %'],
+  ] as const) {
+    const figures = run({ kinds, roots: 'one-to-three' });
+    const best = top({ kinds, roots: 'one-to-three' });
+    print(
+      line(
+        `${words}: true root first`,
+        figures.map((f) => f.rootFirst),
+        first,
+        all,
+      ),
+    );
+    print(
+      line(
+        '   an observer who knows the world',
+        best.map((f) => f.rootFirst),
+        'ceiling',
+        all,
+      ),
+    );
+    print(
+      line(
+        `${words}: a true root among three`,
+        figures.map((f) => f.rootAmongThree),
+        three,
+        all,
+      ),
+    );
+    print(
+      line(
+        '   an observer who knows the world',
+        best.map((f) => f.rootAmongThree),
+        'ceiling',
+        all,
+      ),
+    );
+    print(
+      line(
+        `${words}: named but not there`,
+        figures.map((f) => f.namedAbsent),
+        '≤ 3 %',
+        all,
+      ),
+    );
+    print(
+      line(
+        `${words}: a consequence named`,
+        figures.map((f) => f.namedConsequence),
+        '–',
+        all,
+      ),
+    );
+    print(
+      line(
+        `${words}: a verdict that names a root`,
+        figures.map((f) => f.namedRoot),
+        '–',
+        all,
+      ),
+    );
+    const none = run({ kinds, roots: 'none' });
+    print(
+      line(
+        `${words}: fault-free students given a cause`,
+        none.map((f) => f.namedRate),
+        '≤ 6 %',
+        all,
+      ),
+    );
+  }
+  print('Cause chance said → true, by tenths, roots by level, everything measured');
+  const bins = run({ kinds: EVERYTHING, roots: 'by-level' }).map((f) => f.reliability);
+  for (let k = 0; k < 10; k++) {
+    const count = bins.reduce((sum, b) => sum + b[k].n, 0);
+    const of = (key: 'said' | 'true'): number =>
+      bins.reduce((sum, b) => sum + b[k][key] * b[k].n, 0) / Math.max(1, count);
+    print(`  ${percent(of('said')).padStart(7)} → ${percent(of('true')).padStart(7)}   n ${count}`);
+  }
+  for (const level of LEVELS) {
+    const { highest, expected } = withoutEvidence(level);
+    print(`no evidence, ${level}: highest ${percent(highest)} (wanted ≤ 25 %), ${expected.toFixed(1)} faults expected`);
+  }
+}
+
+function motion(n: number, print: Print): void {
+  for (const strange of [false, true]) {
+    print(strange ? 'Motion files, model changed on purpose' : 'Motion files, another seed');
+    for (const f of motionSignFigures(`bench ${strange}`, n, strange))
+      print(
+        `  ${f.fault.padEnd(16)} area ${f.area.toFixed(3)}   above 1 without it ${percent(f.falseOverOne).padStart(7)}, with it ${percent(f.trueOverOne).padStart(7)}   n ${f.n}`,
+      );
+    for (const b of soundSwingFigures(n, seededRandom(`sound ${strange}`), strange))
+      print(
+        `  sound, ${b.from}–${b.to} mph: a cause named ${percent(b.named)} (wanted ≤ 2 %), any ratio above 1 ${percent(b.anyOverOne)} (≤ 8 %)   n ${b.n}`,
+      );
+  }
 }
 
 /** Everything that a verdict promises, tried on players made apart from the code under test. @param scale share of the full numbers */
-export function verdicts(scale = 1): void {
-  console.log('Seasons');
-  seasons(Math.round(400 * scale));
+export function verdicts(scale: number, print: Print): void {
+  const n = (full: number): number => Math.max(20, Math.round(full * scale));
+  print('Seasons');
+  seasons(n(400), print);
+  print('\nDiagnoses');
+  diagnoses(n(320), print);
+  print('\nMotion');
+  motion(n(700), print);
 }

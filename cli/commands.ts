@@ -4,6 +4,8 @@ import { infer } from '../core/diagnosis/infer.ts';
 import { c3d } from './c3d-command.ts';
 import { readGroundFile, readMotionFile } from '../core/formats/capture-file.ts';
 import { captureOptions, type Flags } from './flags.ts';
+import { diagnose, signs } from './diagnose-command.ts';
+import { findings } from './findings-command.ts';
 import { fit } from './fit-command.ts';
 import { ground } from './ground-command.ts';
 import { battery, budget, impact, optimum } from './measure-commands.ts';
@@ -18,8 +20,10 @@ import { swing } from './swing-command.ts';
 import { swish } from './swish-command.ts';
 import { flightSchema, inferSchema, reviewSchema } from './schemas.ts';
 
-/** A command that takes JSON, or one that reads a file as it is. */
+/** A command that takes JSON, one that reads a file as it is, or one that reads nothing. */
 export type Command =
+  /** Reads nothing. */
+  | { readonly kind: 'none'; run(): unknown }
   | { readonly kind: 'json'; run(input: unknown): unknown }
   | { readonly kind: 'bytes'; run(bytes: ArrayBuffer, fileName: string, flags: Flags): unknown };
 
@@ -101,6 +105,9 @@ function review(input: unknown): unknown {
 
 export const COMMANDS: Readonly<Record<string, Command>> = {
   battery: { kind: 'json', run: battery },
+  diagnose: { kind: 'json', run: diagnose },
+  findings: { kind: 'bytes', run: findings },
+  signs: { kind: 'none', run: signs },
   budget: { kind: 'json', run: budget },
   flight: { kind: 'json', run: flight },
   impact: { kind: 'json', run: impact },

@@ -12,16 +12,17 @@ const OPTIONS = {
   'diameter-mm': { type: 'string' },
   ball: { type: 'string' },
   microphone: { type: 'string' },
+  player: { type: 'string' },
 } as const;
 
 /** Flags of the command line by name. */
 export type Flags = Readonly<Partial<Record<keyof typeof OPTIONS, string | boolean>>>;
 
-/** Command, file and flags; a flag's value follows it after a space or `=`. @throws InputError usage */
-export function parseLine(args: readonly string[]): { command?: string; file?: string; flags: Flags } {
+/** Command, files and flags; a flag's value follows it after a space or `=`. @throws InputError usage */
+export function parseLine(args: readonly string[]): { command?: string; files: readonly string[]; flags: Flags } {
   try {
     const { values, positionals } = parseArgs({ args: [...args], options: OPTIONS, allowPositionals: true });
-    return { command: positionals[0], file: positionals[1], flags: values };
+    return { command: positionals[0], files: positionals.slice(1), flags: values };
   } catch (error) {
     throw new InputError('usage', (error as Error).message.split('.')[0] + '.', 'flags');
   }

@@ -63,7 +63,7 @@ function answerEach(run: (input: unknown) => unknown, input: unknown): unknown {
 /** Runs one command; prints one JSON value, or one line of error. @returns the exit code: 0, 2 bad input, 3 cannot say */
 export async function main(args: readonly string[]): Promise<number> {
   try {
-    const { command: name, file, flags } = parseLine(args);
+    const { command: name, files, flags } = parseLine(args);
     const command = name === undefined ? undefined : COMMANDS[name];
     if (!command) {
       throw new InputError(
@@ -72,11 +72,14 @@ export async function main(args: readonly string[]): Promise<number> {
         'command',
       );
     }
-    const { bytes, name: fileName } = read(file, command.kind === 'bytes' ? LARGEST_WAV_BYTES : LARGEST_FILE_BYTES);
-    const answer =
-      command.kind === 'bytes'
+    const answerFile = (file: string | undefined): unknown => {
+      if (command.kind === 'none') return command.run();
+      const { bytes, name: fileName } = read(file, command.kind === 'bytes' ? LARGEST_WAV_BYTES : LARGEST_FILE_BYTES);
+      return command.kind === 'bytes'
         ? command.run(new Uint8Array(bytes).buffer, fileName, flags)
         : answerEach(command.run, parseJson(bytes.toString('utf8'), fileName));
+    };
+    const answer = files.length > 1 ? answerEach((file) => answerFile(file as string), files) : answerFile(files[0]);
     const done = process.stdout.write(`${JSON.stringify(answer)}\n`);
     if (!done) await new Promise((resolve) => process.stdout.once('drain', resolve));
     return 0;

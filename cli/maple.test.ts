@@ -185,7 +185,8 @@ describe('maple infer and review', () => {
     expect(r.interval90Mph[0]).toBeLessThan(r.gainMph);
     expect((r.intervalSeasonMph as number[])[0]).toBeLessThan(r.interval90Mph[0]);
     expect(r.assumed).toEqual({ compare: 'sinceChange', goal: 'gain' });
-    const few = maple(['review'], JSON.stringify({ sessions: sessions.slice(0, 4), baselineSessions: 2 })).out as typeof r;
+    const few = maple(['review'], JSON.stringify({ sessions: sessions.slice(0, 4), baselineSessions: 2 }))
+      .out as typeof r;
     expect(few).toMatchObject({ verdict: 'cannot-say', sessionsSince: 2 });
     expect(few.sessionsToSettle === null || (few.sessionsToSettle as number) > 0).toBe(true);
     expect(maple(['review'], JSON.stringify({ sessions: [...sessions].reverse() })).err).toContain('order of time');
@@ -197,7 +198,7 @@ describe('maple infer and review', () => {
     const r = maple(['fly']);
     expect(r.code).toBe(2);
     expect(r.err).toContain(
-      'battery|budget|flight|impact|infer|optimum|picture|review|swing|fit|ground|c3d|swish|sequence',
+      'battery|diagnose|findings|signs|budget|flight|impact|infer|optimum|picture|review|swing|fit|ground|c3d|swish|sequence',
     );
   });
 });

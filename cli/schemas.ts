@@ -196,3 +196,39 @@ export const batterySchema = yup.object({
     .default([]),
 });
 export const speedsSchema = speeds();
+
+const LEVEL_NAMES = ['beginner', 'club', 'single-figure', 'elite'] as const;
+
+/** A player of the command line: what is known of the body and the level. */
+export const playerSchema = yup.object({
+  level: oneOf(...LEVEL_NAMES),
+  sex: oneOf('female', 'male'),
+  ageYears: number(5, 110),
+  heightM: number(0.8, 2.4),
+  massKg: number(15, 250),
+  fullSpeedMph: number(20, 180),
+  handedness: handedness(),
+});
+
+/** Oldest finding that is still taken, days: ten years. */
+const OLDEST_DAYS = 3653;
+
+export const diagnoseSchema = yup.object({
+  player: playerSchema.default(undefined),
+  lens: text(),
+  target: text(),
+  practisedSince: yup.boolean(),
+  findings: yup
+    .array(
+      yup.object({
+        sign: text(),
+        seen: text(),
+        grade: oneOf('absent', 'unsure', 'slight', 'clear'),
+        value: number(-1e6, 1e6),
+        uncertainty: number(0, 1e6),
+        source: text(),
+        ageDays: number(0, OLDEST_DAYS),
+      }),
+    )
+    .required(({ path }) => `${path} is missing; expected a list of findings.`),
+});

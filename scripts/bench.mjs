@@ -8,7 +8,7 @@ const { register } = await import('tsx/esm/api');
 register();
 if (process.argv.includes('verdicts')) {
   const { verdicts } = await import('../bench/verdicts.ts');
-  verdicts(Number(process.argv.at(-1)) || 1);
+  verdicts(Number(process.argv.at(-1)) || 1, (line) => console.log(line));
   process.exit(0);
 }
 const { simulateFlight, launchFromDegrees } = await import('../core/flight/ball-flight.ts');
@@ -16,8 +16,8 @@ const { simulateDownswing } = await import('../core/swing/model.ts');
 const { SKILLED_PLAYER } = await import('../core/swing/parameters.ts');
 const { analyseSequence } = await import('../core/capture/sequence.ts');
 const { readMotionCsv } = await import('../core/formats/motion-csv.ts');
-const { measureSequence } = await import('../core/diagnosis/measure.ts');
-const { measuredFinding } = await import('../core/diagnosis/findings.ts');
+const { measureMotion } = await import('../core/diagnosis/measure-motion.ts');
+const { measuredFindings } = await import('../core/diagnosis/findings.ts');
 const { diagnose } = await import('../core/diagnosis/diagnose.ts');
 const { reviewGain } = await import('../core/review/review.ts');
 const { seededRandom } = await import('../core/numeric/random.ts');
@@ -40,7 +40,7 @@ function time(name, times, work) {
 const motion = readFileSync(join(ROOT, 'core/capture/fixtures/motion/01-cast-500hz.csv'), 'utf8');
 const capture = readMotionCsv(motion);
 const sequence = analyseSequence(capture);
-const findings = measureSequence(capture, sequence, { kind: 'motion', id: 'm', label: 'm' }).map(measuredFinding);
+const findings = measuredFindings(measureMotion(capture, sequence, { kind: 'motion', id: 'm', label: 'm' }));
 const launch = launchFromDegrees({ ballSpeedMps: 70, launchDeg: 11, spinRpm: 2700 });
 
 const random = seededRandom('bench');

@@ -46,6 +46,7 @@ step(
     'demo',
     'cli',
     'bench',
+    'training',
   ),
 );
 console.log('\n— types');

@@ -32,7 +32,7 @@ describe('the ground of a swing', () => {
     expect(traces.leadShare.length).toBe(traces.fromStrikeS.length);
     expect(traces.lead?.length).toBe(traces.fromStrikeS.length);
     const ledger = (await server.call('get', `/lessons/${lessonId}/ledger`).expect(200)).body as LedgerAnswer;
-    const chance = (id: string): number => ledger.faults.find((f) => f.id === id)?.chance ?? 0;
+    const chance = (id: string): number => ledger.diagnosis.faults.find((f) => f.id === id)?.presentChance ?? 0;
     expect(chance('hang-back')).toBeGreaterThan(0.5);
     expect(chance('no-leg-extension')).toBeGreaterThan(0.5);
 

@@ -190,17 +190,18 @@ describe('from findings to a verdict', () => {
     const ledger = async (): Promise<LedgerAnswer> =>
       (await server.call('get', `/lessons/${lessonId}/ledger`)).body as LedgerAnswer;
     const empty = await ledger();
-    expect(empty.root).toBeNull();
-    expect(empty.missing.length).toBeGreaterThan(2);
+    expect(empty.diagnosis.verdict).toMatchObject({ kind: 'cannot-say', faults: [] });
+    expect(empty.diagnosis.missing.length).toBeGreaterThan(2);
     await server.upload(`/blocks/${blockId}/imports/motion?id=${uuid()}&name=cast.csv`, CAST).expect(201);
     await server
       .call('put', `/lessons/${lessonId}/signs/release-half-way`, { id: uuid(), grade: 'clear', note: 'gone early' })
       .expect(204);
     const found = await ledger();
-    expect(found.root).toBe('early-release');
-    expect(found.sentence).toContain('Throws the angle early');
+    expect(found.diagnosis.faults[0].id).toBe('early-release');
+    expect(found.diagnosis.faults[0].presentChance).toBeGreaterThan(0.6);
+    expect(found.diagnosis.verdict.sentence).toContain('Throws the angle early');
     expect(found.findings.find((f) => f.kind === 'seen')?.text).toContain('gone early');
-    const reasons = found.faults.find((f) => f.id === 'early-release')?.reasons ?? [];
+    const reasons = found.diagnosis.faults[0].reasons;
     expect(reasons.some((r) => r.findingId === 'seen:release-half-way' && r.logOdds > 0)).toBe(true);
 
     const verdictId = uuid();
@@ -214,19 +215,21 @@ describe('from findings to a verdict', () => {
     expect(after.findings.some((f) => f.kind === 'seen')).toBe(false);
     expect(after.verdict).toMatchObject({
       target: 'tension',
-      proposed: 'early-release',
+      proposed: null,
+      rule: 2,
       overruled: true,
       reason: 'grips like a vice',
     });
     expect(after.verdict?.findings.some((f) => f.id === 'seen:release-half-way')).toBe(true);
     await server.call('put', `/lessons/${lessonId}/signs/no-such`, { id: uuid(), grade: 'clear' }).expect(422);
   });
-  test('a sound swing leads to no root', async () => {
+  test('a sound swing names no cause', async () => {
     const lessonId = await server.lesson(await server.student());
     await server
       .upload(`/blocks/${await server.block(lessonId)}/imports/motion?id=${uuid()}&name=even.csv`, EVEN)
       .expect(201);
-    expect(((await server.call('get', `/lessons/${lessonId}/ledger`)).body as LedgerAnswer).root).toBeNull();
+    const { diagnosis } = (await server.call('get', `/lessons/${lessonId}/ledger`)).body as LedgerAnswer;
+    expect(diagnosis.verdict.faults).toEqual([]);
   });
 });
 

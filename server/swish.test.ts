@@ -25,7 +25,7 @@ describe('a set that was heard', () => {
     const lessonId = await server.lesson(await server.student());
     await server.call('post', `/lessons/${lessonId}/swish-sets`, set(swings)).expect(201);
     const ledger = (await server.call('get', `/lessons/${lessonId}/ledger`).expect(200)).body as LedgerAnswer;
-    return ledger.faults.find((f) => f.id === 'early-swish')?.chance ?? 0;
+    return ledger.diagnosis.faults.find((f) => f.id === 'early-swish')?.presentChance ?? 0;
   };
   test('speaks for an early peak, against it, or not at all with too few', async () => {
     const none = await chanceAfter([swing(-30), swing(-25)]);

@@ -9,6 +9,11 @@ export const DEFAULT_SETUP_ARM_DEG = 8;
 /** Typical angle between forearm and shaft at set-up. */
 export const DEFAULT_SETUP_WRIST_DEG = 168;
 
+/** Reading error of a wrist angle at rest. */
+const WRIST_READING_SD_RAD = degToRad(3);
+/** Share of a sample step that a fast angle at the end of its curve is off by, one standard deviation. */
+const WRIST_STEP_SHARE = 0.3;
+
 export interface Passages {
   readonly leadArmLevelBeforeStrikeS?: number;
   readonly deliveryBeforeStrikeS?: number;
@@ -19,6 +24,8 @@ export interface Release {
   readonly wristAtLeadArmLevelRad?: number;
   readonly wristAtDeliveryRad?: number;
   readonly wristAtStrikeRad: number;
+  /** One standard deviation of it: the wrist opens fast there, and the strike lies between two samples. */
+  readonly wristAtStrikeSdRad: number;
   /** A tenth of the opening is reached. */
   readonly startBeforeStrikeS: number;
   readonly peakRateBeforeStrikeS: number;
@@ -155,6 +162,10 @@ export function releaseOf(
       passed.leadArmLevelBeforeStrikeS === undefined ? undefined : at(passed.leadArmLevelBeforeStrikeS),
     wristAtDeliveryRad: passed.deliveryBeforeStrikeS === undefined ? undefined : at(passed.deliveryBeforeStrikeS),
     wristAtStrikeRad,
+    wristAtStrikeSdRad: Math.hypot(
+      WRIST_READING_SD_RAD,
+      peakRate * Math.hypot(strike.uncertaintyS, WRIST_STEP_SHARE * stepS),
+    ),
     startBeforeStrikeS: end - startS,
     peakRateBeforeStrikeS: end - peakRateS,
     peakRateRadPerS: peakRate,

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { must } from '../errors/must.ts';
-import { measuredFinding } from '../diagnosis/findings.ts';
+import { measuredFindings } from '../diagnosis/findings.ts';
 import { measureGround } from '../diagnosis/measure-ground.ts';
 import { readGroundCsv, writeGroundCsv } from '../formats/ground-csv.ts';
 import { analyseGround, type Ground } from './ground-analysis.ts';
@@ -47,8 +47,7 @@ describe('ground against the simulated swings whose truth is known', () => {
   });
   test('a sound swing shows no fault; hanging back and a weak push show theirs', () => {
     const faultsIn = (name: string): string[] =>
-      measureGround(analyseGround(capture(name)), 'driver', { kind: 'motion', id: 'g', label: 'g' })
-        .map(measuredFinding)
+      measuredFindings(measureGround(analyseGround(capture(name)), 'driver', { kind: 'motion', id: 'g', label: 'g' }))
         .filter((f) => f.logOdds > 0.5)
         .map((f) => f.fault);
     expect(faultsIn('00-even-1000hz')).toEqual([]);

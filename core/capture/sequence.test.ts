@@ -2,8 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { recordSwing } from '../../stand-ins/motion-rig/motion-rig.ts';
-import { measuredFinding } from '../diagnosis/findings.ts';
-import { measureSequence } from '../diagnosis/measure.ts';
+import { measuredFindings } from '../diagnosis/findings.ts';
+import { measureMotion } from '../diagnosis/measure-motion.ts';
 import { InputError } from '../errors/input-error.ts';
 import { readMotionCsv } from '../formats/motion-csv.ts';
 import { seededRandom } from '../numeric/random.ts';
@@ -75,9 +75,7 @@ describe('sequence against the reference captures', () => {
 
   test.each(['00-even-240hz', '08-even-100hz'])('%s: a sound swing shows no fault’s measured sign', (name) => {
     const c = capture(name);
-    const found = measureSequence(c, analyseSequence(c), { kind: 'motion', id: name, label: name }).map(
-      measuredFinding,
-    );
+    const found = measuredFindings(measureMotion(c, analyseSequence(c), { kind: 'motion', id: name, label: name }));
     expect(found.length).toBeGreaterThan(4);
     expect(found.filter((f) => f.logOdds > 0)).toEqual([]);
   });
@@ -91,9 +89,7 @@ describe('sequence against the reference captures', () => {
     ['04-stall-500hz', 'body-stall'],
   ])('%s shows a sign of %s', (name, fault) => {
     const c = capture(name);
-    const found = measureSequence(c, analyseSequence(c), { kind: 'motion', id: name, label: name }).map(
-      measuredFinding,
-    );
+    const found = measuredFindings(measureMotion(c, analyseSequence(c), { kind: 'motion', id: name, label: name }));
     const strongest = [...found].sort((a, b) => b.logOdds - a.logOdds)[0];
     expect(strongest.fault).toBe(fault);
     expect(strongest.logOdds).toBeGreaterThan(1);

@@ -67,7 +67,7 @@ export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
   {
     id: 'quiet-setup',
     name: 'Quiet set-up',
-    treats: ['tension'],
+    treats: ['tension', 'shrug'],
     lenses: ['loose-chain'],
     kit: ['mirror'],
     places: ['living room', 'garden', 'range', 'gym'],
@@ -151,7 +151,7 @@ export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
   {
     id: 'cue-compare',
     name: 'Cue against cue',
-    treats: ['arms-first', 'over-the-top', 'rushed-start'],
+    treats: ['arms-first', 'over-the-top', 'rushed-start', 'called-not-done'],
     lenses: ['free-swing'],
     kit: ['club'],
     places: ['range', 'garden'],

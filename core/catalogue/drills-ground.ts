@@ -5,7 +5,7 @@ export const GROUND_DRILLS: readonly Drill[] = [
   {
     id: 'foot-lift-shift',
     name: 'Lift a foot each way',
-    treats: ['reverse-load', 'hang-back'],
+    treats: ['reverse-load', 'hang-back', 'legs-late', 'low-point'],
     lenses: ['ground-up', 'late-set'],
     kit: ['iron'],
     places: ['living room', 'garden', 'range'],

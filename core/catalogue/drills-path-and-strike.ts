@@ -5,7 +5,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
   {
     id: 'stick-under-path',
     name: 'Stick under the path',
-    treats: ['over-the-top', 'early-release', 'face-path'],
+    treats: ['over-the-top', 'early-release', 'face-path', 'path-out'],
     lenses: ['built-backswing', 'hands-and-arms'],
     kit: ['alignment stick', 'iron'],
     places: ['range', 'garden'],
@@ -36,7 +36,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
   {
     id: 'path-fan',
     name: 'Path fan',
-    treats: ['face-path', 'over-the-top', 'ball-bound'],
+    treats: ['face-path', 'over-the-top', 'ball-bound', 'path-out', 'called-not-done'],
     lenses: ['free-swing'],
     kit: ['alignment stick', 'iron'],
     places: ['range'],
@@ -67,7 +67,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
   {
     id: 'aim-and-half-face',
     name: 'Half-way face',
-    treats: ['face-path'],
+    treats: ['face-path', 'path-out', 'low-point', 'face-not-closing'],
     lenses: ['built-backswing'],
     kit: ['alignment stick', 'iron'],
     places: ['range'],
@@ -98,7 +98,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
   {
     id: 'hip-line',
     name: 'Hip line',
-    treats: ['early-extension'],
+    treats: ['early-extension', 'head-height'],
     lenses: ['ground-up', 'hands-and-arms'],
     kit: ['chair'],
     places: ['living room', 'garden', 'range', 'gym'],
@@ -160,7 +160,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
   {
     id: 'press-and-spring',
     name: 'Press and spring',
-    treats: ['no-leg-extension', 'hang-back'],
+    treats: ['no-leg-extension', 'hang-back', 'legs-late', 'lead-leg-soft'],
     lenses: ['ground-up'],
     kit: ['driver'],
     places: ['range', 'garden'],
@@ -222,7 +222,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
   {
     id: 'chest-back-strike',
     name: 'Chest behind the strike',
-    treats: ['upper-body-ahead', 'level-shoulders'],
+    treats: ['upper-body-ahead', 'level-shoulders', 'scooped'],
     lenses: ['free-swing'],
     kit: ['driver'],
     places: ['range', 'garden'],

@@ -243,7 +243,7 @@ export const TURN_AND_RELEASE_DRILLS: readonly Drill[] = [
   {
     id: 'chest-against-arms',
     name: 'Chest against the arms',
-    treats: ['body-stall', 'scooped'],
+    treats: ['body-stall', 'scooped', 'lead-leg-soft'],
     lenses: ['ground-up', 'loose-chain'],
     kit: ['iron'],
     places: ['range', 'garden'],

@@ -1,3 +1,4 @@
+import { DELIVERY_FAULT_EDGES } from './faults-delivery.ts';
 import { GROUND_FAULT_EDGES } from './faults-ground.ts';
 import { HEARD_FAULT_EDGES } from './faults-heard.ts';
 import { PICTURED_FAULT_EDGES } from './faults-pictured.ts';
@@ -65,4 +66,5 @@ export const FAULT_EDGES: readonly { readonly from: string; readonly to: string;
   ...GROUND_FAULT_EDGES,
   ...HEARD_FAULT_EDGES,
   ...PICTURED_FAULT_EDGES,
+  ...DELIVERY_FAULT_EDGES,
 ];

@@ -14,7 +14,8 @@ export interface Fault {
   readonly name: string;
   /** One sentence: what happens. */
   readonly happens: string;
-  readonly prior: number;
+  /** Chance that it is there of itself at club level, before anything is known (by judgement; Settings may replace it). */
+  readonly leak: number;
   readonly changeable: boolean;
   readonly seen: readonly SeenSign[];
   readonly lookAlikes: readonly string[];
@@ -29,7 +30,7 @@ export function fault(
   stage: Stage,
   name: string,
   happens: string,
-  prior: number,
+  leak: number,
   seen: readonly SeenRow[],
   lookAlikes: readonly string[] = [],
   lenses: readonly LensId[] = [],
@@ -40,7 +41,7 @@ export function fault(
     stage,
     name,
     happens,
-    prior,
+    leak,
     changeable,
     seen: seen.map(([signId, checkpoint, view, text]) => ({ id: signId, checkpoint, view, text })),
     lookAlikes,

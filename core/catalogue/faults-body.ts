@@ -1,13 +1,13 @@
 import { fault, type Fault } from './fault-type.ts';
 
-/** What a player's body does not let him do: a reason to play within it or to see a professional, never a drill's target. Priors by judgement. */
+/** What a player's body does not let him do: a reason to play within it or to see a professional, never a drill's target. Leaks by judgement. */
 export const BODY_FAULTS: readonly Fault[] = [
   fault(
     'body-trunk-turn',
     'body',
     'Short trunk turn',
     'The trunk cannot turn far enough to each side.',
-    0.12,
+    0.049,
     [['trunk-club-across', 'set-up', 'face-on', 'Club across the shoulders does not reach 90°']],
     ['short-turn'],
     ['ground-up', 'built-backswing'],
@@ -18,7 +18,7 @@ export const BODY_FAULTS: readonly Fault[] = [
     'body',
     'Stiff big toe',
     'With a stiff big toe the push leaves by the outside of the foot.',
-    0.06,
+    0.0235,
     [['toe-heel-raise', 'finish', 'either', 'Heel rises over the outside of the foot']],
     ['no-leg-extension'],
     ['ground-up'],
@@ -29,9 +29,10 @@ export const BODY_FAULTS: readonly Fault[] = [
     'body',
     'Poor balance',
     'Standing on one leg is unsure, so the swing cannot move freely.',
-    0.1,
+    0.0403,
     [['balance-falls', 'finish', 'either', 'Cannot stand on the lead leg at the finish']],
     ['unstable-finish'],
     ['free-swing'],
+    false,
   ),
 ];

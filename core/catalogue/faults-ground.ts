@@ -1,13 +1,13 @@
 import { fault, type Fault } from './fault-type.ts';
 
-/** Faults in the use of the ground, in causal order. Priors by judgement. */
+/** Faults in the use of the ground, in causal order. Leaks by judgement. */
 export const GROUND_FAULTS: readonly Fault[] = [
   fault(
     'trail-load-outside',
     'backswing',
     'Loads outside the foot',
     'The load goes to the outer edge or the toes of the trail foot, where there is nothing to push back from.',
-    0.06,
+    0.0235,
     [['trail-foot-rolls', 'top', 'face-on', 'Trail foot rolls to its outer edge']],
     ['sway'],
     ['ground-up'],
@@ -17,7 +17,7 @@ export const GROUND_FAULTS: readonly Fault[] = [
     'backswing',
     'Weight goes the wrong way',
     'The lead foot carries the player at the top and the trail foot at the strike.',
-    0.04,
+    0.0155,
     [['reverse-lean', 'top', 'face-on', 'Weight on the lead foot at the top']],
     ['hang-back'],
     ['ground-up', 'late-set'],
@@ -27,7 +27,7 @@ export const GROUND_FAULTS: readonly Fault[] = [
     'transition',
     'Stays on the trail side',
     'The weight has not come to the lead foot when the club comes down.',
-    0.06,
+    0.0235,
     [['hang-trail-foot', 'strike', 'face-on', 'Trail foot still flat and loaded at strike']],
     ['reverse-load', 'slide'],
     ['ground-up', 'late-set'],
@@ -35,9 +35,9 @@ export const GROUND_FAULTS: readonly Fault[] = [
   fault(
     'no-foot-torque',
     'transition',
-    'Feet do not turn the body',
-    'The trail foot stays flat, or spins without pushing back, so the hips start slowly.',
-    0.06,
+    'Hips start late',
+    'The trail foot stays flat, or spins without pushing back, so the hips start after the chest.',
+    0.0235,
     [['foot-spins', 'delivery', 'face-on', 'Trail foot spins out without a push']],
     ['no-leg-extension'],
     ['ground-up'],

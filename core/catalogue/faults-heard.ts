@@ -1,13 +1,13 @@
 import { fault, type Fault } from './fault-type.ts';
 
-/** Faults that are heard. Priors by judgement. */
+/** Faults that are heard. Leaks by judgement. */
 export const HEARD_FAULTS: readonly Fault[] = [
   fault(
     'early-swish',
     'strike',
     'Speed peaks before the ball',
     'The club is fastest before it reaches the ball: the swish is behind it, at the trail foot.',
-    0.07,
+    0.0277,
     [['swish-behind', 'strike', 'either', 'Swish behind the ball, at the trail foot']],
     ['early-release', 'rushed-start'],
     ['free-swing', 'late-set'],

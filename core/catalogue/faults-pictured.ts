@@ -1,13 +1,13 @@
 import { fault, type Fault } from './fault-type.ts';
 
-/** Faults that a picture shows best. Priors by judgement. */
+/** Faults that a picture shows best. Leaks by judgement. */
 export const PICTURED_FAULTS: readonly Fault[] = [
   fault(
     'early-set',
     'backswing',
     'Picks the club up',
     'The wrists are fully set by hip height, and the angle is lost again on the way down.',
-    0.04,
+    0.0155,
     [['early-set-hip-height', 'lead arm level (back)', 'face-on', 'Wrists fully set by hip height']],
     ['early-release'],
     ['late-set', 'loose-chain'],
@@ -17,7 +17,7 @@ export const PICTURED_FAULTS: readonly Fault[] = [
     'delivery',
     'Shoulders turn level',
     'The lead shoulder goes round instead of up and back.',
-    0.05,
+    0.0195,
     [['shoulders-level', 'delivery', 'face-on', 'Shoulders level, no bend to the trail side']],
     ['over-the-top'],
     ['hands-and-arms'],
@@ -27,7 +27,7 @@ export const PICTURED_FAULTS: readonly Fault[] = [
     'strike',
     'Upper body ahead of the ball',
     'Head and chest are past their set-up place at the strike.',
-    0.05,
+    0.0195,
     [['head-ahead', 'strike', 'face-on', 'Head ahead of its set-up place']],
     ['slide'],
     ['free-swing'],

@@ -1,20 +1,35 @@
-import { MEASURED_SIGNS, SEEN_LOG_ODDS, type MeasuredSign, type SeenGrade } from '../catalogue/measured-signs.ts';
 import { FAULTS } from '../catalogue/faults.ts';
+import { SEEN_RATES, type SeenGrade } from '../catalogue/signs/seen-rates.ts';
+import {
+  RETIRED_SIGNS,
+  signById,
+  type MeasuredSign,
+  type MeasuredWith,
+  type Population,
+} from '../catalogue/signs/signs.ts';
+import type { Level } from '../catalogue/stages.ts';
 import { InputError } from '../errors/input-error.ts';
 
 /** One piece of evidence with its source and how sure it is. */
 export interface Finding {
   readonly id: string;
+  /** Sign of the catalogue, measured or seen. */
+  readonly sign: string;
   readonly fault: string;
   readonly kind: 'measured' | 'seen';
   /** Sentence an instructor can read out. */
   readonly text: string;
+  /** Log-likelihood ratio of this piece by itself, fresh. */
   readonly logOdds: number;
   readonly group?: string;
+  readonly grade?: SeenGrade;
   readonly value?: number;
   readonly uncertainty?: number;
-  readonly threshold?: number;
+  /** Value from which it speaks for the fault: neither population is likelier there. */
+  readonly middle?: number;
   readonly unit?: string;
+  /** Days since it was taken. */
+  readonly ageDays?: number;
   /** Where it was measured or seen: a block, a motion file, a screen, a checkpoint. */
   readonly source: {
     readonly kind: 'block' | 'motion' | 'ground' | 'swish' | 'picture' | 'screen' | 'setup' | 'seen';
@@ -23,10 +38,9 @@ export interface Finding {
   };
 }
 
-/** Strongest log-odds for a fault that a single measured sign may carry. */
-const MOST_FOR = 3;
-/** Strongest against it: a fault shows in one of several signs, so the lack of one says less (as for seen signs). */
-const MOST_AGAINST = 1.2;
+/** Strongest log-odds that a single measured sign may carry, for a fault and against it. */
+export const MOST_FOR = 3;
+export const MOST_AGAINST = -2.5;
 
 export type Measurement = {
   readonly sign: string;
@@ -34,27 +48,73 @@ export type Measurement = {
   /** One standard deviation of the measurement, in the sign's unit. */
   readonly uncertainty: number;
   readonly source: Finding['source'];
+  readonly ageDays?: number;
 };
 
 const digitsOf = (sign: MeasuredSign): number =>
   sign.unit === 's' || sign.unit === '' || sign.unit === 'mph' ? 2 : sign.unit === 'ms' ? 0 : 1;
 
-/**
- * Log-odds of a measured value: a·tanh(z/2) with z the distance beyond the threshold in units of measurement and
- * between-player spread together, a = 3 beyond it and 1.2 short of it; continuous, never a switch.
- */
-export function signLogOdds(sign: MeasuredSign, value: number, uncertainty: number): number {
-  const beyond = sign.direction === 'above' ? value - sign.threshold : sign.threshold - value;
-  const most = beyond > 0 ? MOST_FOR : MOST_AGAINST;
-  return most * Math.tanh(beyond / Math.hypot(uncertainty, sign.betweenPlayerSd) / 2);
+const populationsOf = (sign: MeasuredSign, level: Level): { sound: Population; faulty: Population } =>
+  sign.byLevel?.[level] ?? sign;
+
+/** Value at which a sign turns from speaking against its fault to speaking for it: the middle weighted by the spreads. */
+export function signMiddle(sign: MeasuredSign, level: Level = 'club'): number {
+  const { sound, faulty } = populationsOf(sign, level);
+  return (sound.mean * faulty.sd + faulty.mean * sound.sd) / (sound.sd + faulty.sd);
 }
 
-/** Turns a measurement into a finding. @throws InputError for an unknown sign or a value that is no number */
-export function measuredFinding(m: Measurement): Finding {
-  const sign = MEASURED_SIGNS.find((s) => s.id === m.sign);
+/**
+ * Log-likelihood ratio of a measured value between players with the fault and players without: |m1 − m0|/S · (v − c)/S toward
+ * the faulty side, S from both populations and the measuring error, within −2.5 and 3; continuous, never a switch.
+ */
+export function signLogOdds(sign: MeasuredSign, value: number, uncertainty: number, level: Level = 'club'): number {
+  const clip = (l: number, least: number): number => Math.max(least, Math.min(MOST_FOR, l));
+  if (sign.ratio) return clip(value, -MOST_FOR);
+  const { sound, faulty } = populationsOf(sign, level);
+  const apart = faulty.mean - sound.mean;
+  const variance = ((sound.sd + faulty.sd) / 2) ** 2 + uncertainty ** 2;
+  return clip((apart * (value - signMiddle(sign, level))) / variance, MOST_AGAINST);
+}
+
+/** Whether a value contradicts what the fault is by name, by twice its uncertainty. */
+export function contradicts(sign: MeasuredSign, value: number, uncertainty: number): boolean {
+  if (sign.rulesOut === undefined) return false;
+  const toSound = Math.sign(sign.sound.mean - sign.faulty.mean);
+  return toSound * (value - sign.rulesOut) >= 2 * uncertainty;
+}
+
+const SOURCE_KIND: Readonly<Record<MeasuredWith, Finding['source']['kind']>> = {
+  screen: 'screen',
+  setup: 'setup',
+  shots: 'block',
+  tests: 'block',
+  motion: 'motion',
+  ground: 'ground',
+  swish: 'swish',
+  picture: 'picture',
+};
+
+/** Source of a sign whose source is given by name only. */
+export const namedSource = (sign: string, label: string): Finding['source'] => ({
+  kind: SOURCE_KIND[signById(sign)?.with ?? 'shots'],
+  id: label,
+  label,
+});
+
+/**
+ * Turns a measurement into a finding; undefined for a sign that is retired.
+ * @throws InputError for an unknown sign or a value that is no number
+ */
+export function measuredFinding(m: Measurement, level: Level = 'club'): Finding | undefined {
+  if (RETIRED_SIGNS.includes(m.sign)) return undefined;
+  const sign = signById(m.sign);
   if (!sign) throw new InputError('unknown-value', `No measured sign "${m.sign}".`, 'sign');
-  if (!Number.isFinite(m.value) || !Number.isFinite(m.uncertainty)) {
-    throw new InputError('not-a-number', `The value of ${m.sign} is no number.`, m.sign);
+  if (!Number.isFinite(m.value) || !Number.isFinite(m.uncertainty) || m.uncertainty < 0) {
+    throw new InputError(
+      'not-a-number',
+      `The value of ${m.sign} and its uncertainty must be numbers, the latter not below 0.`,
+      m.sign,
+    );
   }
   const digits = digitsOf(sign);
   const unit = sign.unit === '°' || sign.unit === '' ? sign.unit : ` ${sign.unit}`;
@@ -63,31 +123,42 @@ export function measuredFinding(m: Measurement): Finding {
     : `${m.value.toFixed(digits).replace('-', '−')}${unit}`;
   return {
     id: `${sign.id}:${m.source.id}`,
+    sign: sign.id,
     fault: sign.fault,
     kind: 'measured',
-    text: `${sign.quantity}: ${shown} ± ${m.uncertainty.toFixed(digits)}`,
-    logOdds: signLogOdds(sign, m.value, m.uncertainty),
+    text: sign.ratio ? sign.quantity : `${sign.quantity}: ${shown} ± ${m.uncertainty.toFixed(digits)}`,
+    logOdds: signLogOdds(sign, m.value, m.uncertainty, level),
     group: sign.group ?? sign.id,
     value: m.value,
     uncertainty: m.uncertainty,
-    threshold: sign.threshold,
+    middle: sign.ratio ? 0 : signMiddle(sign, level),
     unit: sign.unit,
+    ageDays: m.ageDays,
     source: m.source,
   };
 }
 
+/** All findings of a list of measurements, those of retired signs left out. */
+export const measuredFindings = (list: readonly Measurement[], level: Level = 'club'): Finding[] =>
+  list.flatMap((m) => measuredFinding(m, level) ?? []);
+
+/** Log-likelihood ratio of one grade by itself. */
+export const gradeLogOdds = (grade: SeenGrade): number => Math.log(SEEN_RATES[grade].ifThere / SEEN_RATES[grade].ifNot);
+
 /** Turns a graded sign into a finding. @throws InputError for an unknown sign */
-export function seenFinding(signId: string, grade: SeenGrade, note: string): Finding {
+export function seenFinding(signId: string, grade: SeenGrade, note = '', ageDays?: number): Finding {
   for (const fault of FAULTS) {
     const sign = fault.seen.find((s) => s.id === signId);
     if (!sign) continue;
     return {
       id: `seen:${signId}`,
+      sign: signId,
       fault: fault.id,
       kind: 'seen',
       text: `${sign.text}: ${grade}${note ? ` (“${note}”)` : ''}`,
-      logOdds: SEEN_LOG_ODDS[grade],
-      group: `seen-${fault.id}`,
+      logOdds: gradeLogOdds(grade),
+      grade,
+      ageDays,
       source: { kind: 'seen', id: signId, label: `seen at ${sign.checkpoint}` },
     };
   }

@@ -2,7 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { InputError } from '../errors/input-error.ts';
 import { seededRandom, type Random } from '../numeric/random.ts';
-import { faultsRemovedWith, infer } from './infer.ts';
+import { indexedLogOdds, infer } from './infer.ts';
+import { NoisyOr } from './noisy-or.ts';
+import { goneWithout } from './removal.ts';
 import { causalOrder, combinedLogOdds, type Evidence, type FaultNetwork } from './network.ts';
 
 function randomNetwork(n: number, random: Random, share: number): { network: FaultNetwork; evidence: Evidence[] } {
@@ -50,11 +52,15 @@ function bruteForce({ faults, edges }: FaultNetwork, evidence: readonly Evidence
   return sums.map((s) => s / total);
 }
 
-/** Worth by adding up all states of leaks and links, with and without the removed fault. */
-function bruteWorth({ faults, edges }: FaultNetwork, evidence: readonly Evidence[]): number[] {
+/** Worth and own-cause chances by adding up all states of leaks and links, with and without the removed fault. */
+function bruteWorth(
+  { faults, edges }: FaultNetwork,
+  evidence: readonly Evidence[],
+): { worth: number[]; ownCause: number[] } {
   const odds = combinedLogOdds(evidence);
   const at = (id: string): number => faults.findIndex((f) => f.id === id);
   const worth = new Array<number>(faults.length).fill(0);
+  const own = new Array<number>(faults.length).fill(0);
   let total = 0;
   for (let leaks = 0; leaks < 1 << faults.length; leaks++) {
     for (let links = 0; links < 1 << edges.length; links++) {
@@ -72,13 +78,14 @@ function bruteWorth({ faults, edges }: FaultNetwork, evidence: readonly Evidence
       const factual = states(-1);
       faults.forEach((f, i) => (p *= factual[i] ? Math.exp(odds.get(f.id) ?? 0) : 1));
       total += p;
+      faults.forEach((_, i) => (own[i] += (leaks >> i) & 1 ? p : 0));
       faults.forEach((_, v) => {
         const imagined = states(v);
         faults.forEach((f, d) => (worth[v] += p * (f.costMph ?? 0) * (Number(factual[d]) - Number(imagined[d]))));
       });
     }
   }
-  return worth.map((w) => w / total);
+  return { worth: worth.map((w) => w / total), ownCause: own.map((w) => w / total) };
 }
 
 describe('exact inference', () => {
@@ -109,7 +116,7 @@ describe('exact inference', () => {
     });
   });
 
-  test('worth equals brute force over leaks and links', () => {
+  test('worth and own-cause chance equal brute force over leaks and links', () => {
     const random = seededRandom(77);
     let tried = 0;
     while (tried < 4) {
@@ -117,7 +124,11 @@ describe('exact inference', () => {
       if (network.edges.length > 7) continue;
       tried++;
       const expected = bruteWorth(network, evidence);
-      infer(network, evidence).faults.forEach((f, i) => expect(f.worthMph).toBeCloseTo(expected[i], 8));
+      infer(network, evidence).faults.forEach((f, i) => {
+        expect(f.worthMph).toBeCloseTo(expected.worth[i], 8);
+        expect(f.causeChance).toBeCloseTo(expected.ownCause[i], 12);
+        expect(f.causeChance).toBeLessThanOrEqual(f.posterior + 1e-12);
+      });
     }
   });
 
@@ -165,8 +176,8 @@ describe('groups', () => {
 
 describe('root', () => {
   const faults = [
-    { id: 'cause', prior: 0.1, costMph: 1 },
-    { id: 'effect', prior: 0.1, costMph: 6 },
+    { id: 'cause', prior: 0.1, costMph: 2 },
+    { id: 'effect', prior: 0.1, costMph: 3 },
   ];
   const edges = [{ from: 'cause', to: 'effect', strength: 0.7 }];
   const seen = (fault: string): Evidence => ({ fault, logOdds: 3, source: fault });
@@ -184,9 +195,24 @@ describe('root', () => {
     ).toBe('effect');
   });
   test('putting the cause right also removes what only it keeps on', () => {
-    const evidence = [seen('cause'), seen('effect')];
-    expect(faultsRemovedWith({ faults, edges }, evidence, 'cause')).toBeGreaterThan(1);
-    expect(faultsRemovedWith({ faults, edges }, evidence, 'effect')).toBeLessThan(1);
+    const model = new NoisyOr({ faults, edges });
+    const logOdds = indexedLogOdds({ faults, edges }, [seen('cause'), seen('effect')]);
+    const removed = (v: number): number => goneWithout(model, logOdds, v).reduce((a, b) => a + b, 0);
+    expect(removed(0)).toBeGreaterThan(1);
+    expect(removed(1)).toBeLessThan(1);
+  });
+  test('none of a few being an own cause: by other priors in one pass, and by brute force', () => {
+    const { network, evidence } = randomNetwork(7, seededRandom(3), 0.35);
+    const model = new NoisyOr(network);
+    const logOdds = indexedLogOdds(network, evidence);
+    const few = [1, 4];
+    const spared = few.reduce((p, i) => p * (1 - network.faults[i].prior), 1);
+    const none = (spared * model.weightWith(logOdds, new Map(few.map((i) => [i, 0])))) / model.chances(logOdds).weight;
+    // The chance that neither fired, from the chances of one and of the other given that the one did not.
+    const without = { ...network, faults: network.faults.map((f, i) => (i === 1 ? { ...f, prior: 0 } : f)) };
+    const first = 1 - infer(network, evidence).faults[1].causeChance;
+    const second = 1 - infer(without, evidence).faults[4].causeChance;
+    expect(none).toBeCloseTo(first * second, 10);
   });
 });
 

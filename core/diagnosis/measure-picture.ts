@@ -30,8 +30,11 @@ const RULES: readonly Rule[] = [
   rule('hip-depth-lost', 'hip-depth-lost', ['delivery', 'strike']),
   rule('hands-risen', 'hand-rise', ['strike']),
   rule('shaft-steepened', 'steepening', ['lead arm level (down)']),
+  rule('hand-depth', 'hand-depth', ['lead arm level (back)']),
+  rule('head-up', 'head-rise', ['strike']),
+  rule('head-down', 'head-rise', ['strike'], -1),
+  rule('lead-elbow-soft', 'lead-elbow', ['set-up'], 1, FLAT_SD_DEG),
   rule('shaft-flattened', 'shaft-off-plane', ['lead arm level (back)'], -1),
-  rule('trail-elbow-fold', 'trail-elbow', ['top'], 1, FLAT_SD_DEG),
   rule('trail-elbow-left', 'trail-elbow', ['strike'], 1, FLAT_SD_DEG),
   rule('head-ahead', 'head-shift', ['strike']),
   rule('side-bend-delivery', 'side-bend', ['delivery']),
@@ -78,16 +81,19 @@ export function measurePictureSigns(measures: PictureMeasures, from: PictureSour
   }
   const wrist = (at: Checkpoint): PictureValue | undefined => value('wrist-angle', at);
   const [level, down, top] = [wrist('lead arm level (back)'), wrist('lead arm level (down)'), wrist('top')];
-  const opened = (sign: string, a: PictureValue | undefined, b: PictureValue | undefined): void => {
+  /** How an angle between limbs changes from one checkpoint to another. */
+  const between = (sign: string, a: PictureValue | undefined, b: PictureValue | undefined, by: 1 | -1 = 1): void => {
     if (!a || !b) return;
     const sd = Math.hypot(radToDeg(Math.hypot(a.sd, b.sd)), FLAT_SD_DEG);
-    add(sign, radToDeg(b.value - a.value), sd, b.checkpoint, b.frame);
+    add(sign, by * radToDeg(b.value - a.value), sd, b.checkpoint, b.frame);
   };
-  opened('wrist-opened', top, down);
-  opened('set-then-lost', level, down);
-  const { backswingS, backswingSdS = 0, tempoRatio, tempoSd = 0 } = measures.times;
+  between('wrist-opened', top, down);
+  between('set-then-lost', level, down);
+  between('lead-knee-closing', value('lead-knee', 'lead arm level (down)'), value('lead-knee', 'strike'));
+  between('trail-knee-straightens', value('trail-knee', 'set-up'), value('trail-knee', 'top'), -1);
+  between('spine-tilt-lost', value('spine-tilt', 'set-up'), value('spine-tilt', 'strike'), -1);
+  const { backswingS, backswingSdS = 0 } = measures.times;
   // The takeaway is a slow event: by eye it is known to some 60 ms, as in a motion file.
   if (backswingS !== undefined) add('backswing-time', backswingS, Math.hypot(backswingSdS, 0.06), 'takeaway to top');
-  if (tempoRatio !== undefined) add('tempo-ratio', tempoRatio, Math.hypot(tempoSd, 0.35), 'takeaway to strike');
   return out;
 }

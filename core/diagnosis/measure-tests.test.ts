@@ -3,14 +3,14 @@ import { testRatio } from '../battery/ratios.ts';
 import { SETUP_FIELDS, setupNorm, speedNormMph, type Setup } from '../catalogue/norms.ts';
 import { must } from '../errors/must.ts';
 import { diagnose } from './diagnose.ts';
-import { measuredFinding } from './findings.ts';
+import { measuredFinding, measuredFindings } from './findings.ts';
 import { measureRatios, measureSetup } from './measure-tests.ts';
 
 const source = { kind: 'block' as const, id: 'b', label: 'block' };
 const around = (centre: number): number[] => [-0.01, -0.005, 0, 0.005, 0.01].map((d) => centre * (1 + d));
 const evidence = (test: string, ratio: number): number => {
   const r = testRatio(test, around(92), around(92 * ratio));
-  return measuredFinding(must(measureRatios([{ ratio: r, source }])[0])).logOdds;
+  return must(measuredFinding(must(measureRatios([{ ratio: r, source }])[0]))).logOdds;
 };
 
 describe('isolation tests in the ledger', () => {
@@ -44,13 +44,12 @@ describe('set-up in the ledger', () => {
     handHeightMm: 760,
     elbow: 'soft',
   };
-  const findings = (s: Setup, heightM: number | undefined = 1.75) =>
-    measureSetup(s, heightM, source).map(measuredFinding);
+  const findings = (s: Setup, heightM: number | undefined = 1.75) => measuredFindings(measureSetup(s, heightM, source));
   test('a sound set-up speaks for no fault', () => {
     const list = findings(sound);
     expect(list.length).toBeGreaterThanOrEqual(9);
     for (const f of list) expect(f.logOdds).toBeLessThanOrEqual(0);
-    expect(diagnose(list).root).toBeNull();
+    expect(diagnose(list).verdict.faults).toEqual([]);
   });
   test.each<[Partial<Setup>, string]>([
     [{ gripHold: 'palm' }, 'setup-grip'],

@@ -1,70 +1,18 @@
-import type { Sequence } from '../capture/sequence.ts';
-import type { MotionCapture } from '../capture/motion.ts';
-import { valueAt } from '../capture/checkpoints.ts';
+import { headKindOf } from '../impact/heads.ts';
 import type { ShotValues } from '../formats/shot-fields.ts';
 import { leastSquares } from '../numeric/least-squares.ts';
 import { mean, median, robustSpread, standardDeviation } from '../numeric/statistics.ts';
 import { mpsToMph, radToDeg } from '../units/units.ts';
 import type { Finding, Measurement } from './findings.ts';
 
-const MS = 1000;
 /** Fewest shots from which a block's mean is taken as evidence. */
 const FEWEST_SHOTS = 3;
+/** Path within which an open face is the face's own doing, °. */
+const STRAIGHT_PATH_DEG = 3;
 /** Effort from which more effort must still bring speed. */
 const EFFORT_FROM = 6;
 
 type Source = Finding['source'];
-
-/** Chest turn at the chest's own top, from its angle in the file; undefined without one. */
-function chestTurnAtTopDeg(capture: MotionCapture, sequence: Sequence): number | undefined {
-  const angle = capture.anglesRad.chest;
-  const reversal = sequence.segments.chest?.reversalBeforeStrikeS;
-  if (!angle || reversal === undefined) return undefined;
-  return radToDeg(-valueAt(capture.timeS, angle, sequence.strike.timeS - reversal, 0.03, sequence.strike.timeS));
-}
-
-/** What one captured swing says on the measured signs. */
-export function measureSequence(capture: MotionCapture, sequence: Sequence, source: Source): Measurement[] {
-  const out: Measurement[] = [];
-  const add = (sign: string, value: number | undefined, uncertainty: number): void => {
-    if (value !== undefined && Number.isFinite(value)) out.push({ sign, value, uncertainty, source });
-  };
-  const { hips, chest, leadArm, club } = sequence.segments;
-  const takeaway = sequence.takeawayBeforeStrikeS;
-  if (takeaway !== undefined && sequence.topBeforeStrikeS !== undefined) {
-    add('backswing-time', takeaway - sequence.topBeforeStrikeS, 0.06);
-    add('tempo-ratio', sequence.tempoRatio, 0.35);
-  }
-  add('chest-turn-top', chestTurnAtTopDeg(capture, sequence), 2);
-  const lead = (segment: typeof hips): number | undefined =>
-    segment?.reversalBeforeStrikeS === undefined || hips?.reversalBeforeStrikeS === undefined
-      ? undefined
-      : MS * (segment.reversalBeforeStrikeS - hips.reversalBeforeStrikeS);
-  const leadSd = (segment: typeof hips): number =>
-    MS * Math.hypot(segment?.reversalUncertaintyS ?? 0, hips?.reversalUncertaintyS ?? 0);
-  add('arm-before-hips', lead(leadArm), leadSd(leadArm));
-  add('chest-before-hips', lead(chest), leadSd(chest));
-  if (leadArm && chest) {
-    add(
-      'peak-order',
-      MS * (leadArm.peakBeforeStrikeS - chest.peakBeforeStrikeS),
-      MS * Math.hypot(leadArm.uncertaintyS, chest.uncertaintyS),
-    );
-  }
-  if (leadArm) add('arm-peak-early', MS * leadArm.peakBeforeStrikeS, MS * leadArm.uncertaintyS);
-  if (sequence.separation) add('stretch', radToDeg(sequence.separation.stretchRad), 1);
-  const release = sequence.release;
-  if (release) {
-    if (release.wristAtLeadArmLevelRad !== undefined && release.wristAtTopRad !== undefined) {
-      add('wrist-opened', radToDeg(release.wristAtLeadArmLevelRad - release.wristAtTopRad), 2);
-    }
-    add('release-start', MS * release.startBeforeStrikeS, 4);
-    add('held-wrist', radToDeg(release.wristAtStrikeRad), 4);
-  }
-  if (club) add('club-peak-loss', 100 * (1 - club.atStrikeRadPerS / club.peakRadPerS), 0.8);
-  if (chest) add('chest-at-strike', (100 * chest.atStrikeRadPerS) / chest.peakRadPerS, 4);
-  return out;
-}
 
 export interface MeasuredBlock {
   readonly id: string;
@@ -88,9 +36,13 @@ export function measureShots(block: MeasuredBlock): Measurement[] {
     out.push({ sign, value, uncertainty: spread / Math.sqrt(values.length), source });
   };
   const path = numbers(block.shots, 'pathOutRad').map(radToDeg);
-  if (path.length >= FEWEST_SHOTS) add('club-path', path, mean(path));
+  if (path.length >= FEWEST_SHOTS) {
+    add('club-path', path, mean(path));
+    add('club-path-out', path, mean(path));
+  }
   const attack = numbers(block.shots, 'attackRad').map(radToDeg);
   if (attack.length >= FEWEST_SHOTS && block.club === 'driver') add('driver-attack', attack, mean(attack));
+  if (attack.length >= FEWEST_SHOTS && headKindOf(block.club) === 'iron') add('iron-attack', attack, mean(attack));
   const facePath = block.shots
     .filter((s) => s.faceOutRad !== undefined && s.pathOutRad !== undefined)
     .map((s) => radToDeg((s.faceOutRad as number) - (s.pathOutRad as number)));
@@ -98,6 +50,7 @@ export function measureShots(block: MeasuredBlock): Measurement[] {
     add('face-to-path-mean', facePath, Math.abs(mean(facePath)));
     const spread = standardDeviation(facePath);
     add('face-to-path-spread', facePath, spread, spread / Math.SQRT2);
+    if (Math.abs(mean(path)) <= STRAIGHT_PATH_DEG) add('face-open', facePath, mean(facePath));
   }
   const spots = block.shots.filter((s) => s.impactToeM !== undefined && s.impactHighM !== undefined);
   if (spots.length >= FEWEST_SHOTS) {
@@ -168,6 +121,8 @@ export function measureScreen(screen: ScreenResults, source: Source): Measuremen
   }
   const toe = both(screen.toeExtensionLeadRad, screen.toeExtensionTrailRad).map(radToDeg);
   if (toe.length > 0) out.push({ sign: 'toe-extension', value: Math.min(...toe), uncertainty: 4, source });
+  if (screen.heelRaises !== undefined)
+    out.push({ sign: 'heel-raises', value: screen.heelRaises, uncertainty: 1.5, source });
   const balance = both(screen.balanceLeadS, screen.balanceTrailS);
   if (balance.length > 0)
     out.push({ sign: 'single-leg-balance', value: Math.min(...balance), uncertainty: 1.5, source });

@@ -7,8 +7,8 @@ import { clubHeadSpeedMps } from '../swing/model.ts';
 import { playerSwing } from '../swing/player.ts';
 import { priceList, withFaults } from '../swing/price-list.ts';
 import { recordSwing } from '../../stand-ins/motion-rig/motion-rig.ts';
-import { measuredFinding } from './findings.ts';
-import { measureSequence } from './measure.ts';
+import { measuredFindings } from './findings.ts';
+import { measureSequence } from './measure-motion.ts';
 import { faultAmounts } from './price-amounts.ts';
 
 const player = playerSwing({ sex: 'male', heightM: 1.8, massKg: 80, strength: 0.68 });
@@ -25,9 +25,8 @@ function found(id: string, amount: number) {
     handedness: 'right',
     random: seededRandom(`${id} ${amount}`),
   });
-  const findings = measureSequence(capture, analyseSequence(capture), { kind: 'motion', id: 'm', label: 'm' }).map(
-    measuredFinding,
-  );
+  const source = { kind: 'motion' as const, id: 'm', label: 'm' };
+  const findings = measuredFindings(measureSequence(capture, analyseSequence(capture), source));
   return faultAmounts(findings, new Map(), player);
 }
 
@@ -35,7 +34,6 @@ describe('amounts from a captured swing', () => {
   test.each([
     ['short-turn', 25, 7],
     ['early-release', 35, 10],
-    ['arms-first', 40, 18],
     ['body-stall', 50, 20],
   ])('%s of %i comes back within %i, and its price within 2 mph', (id, amount, within) => {
     const own = must(found(id, amount).find((f) => f.id === id));
@@ -49,10 +47,7 @@ describe('amounts from a captured swing', () => {
   test('a sound swing has nothing to price', () => {
     expect(found('tension', 0)).toEqual([]);
   });
-  test('a likely fault that nothing measures takes its typical amount and is marked so', () => {
-    expect(faultAmounts([], new Map([['tension', 0.8]]), player)).toEqual([
-      { id: 'tension', amount: 0.3, measured: false },
-    ]);
-    expect(faultAmounts([], new Map([['tension', 0.2]]), player)).toEqual([]);
+  test('what nothing measured is not priced', () => {
+    expect(faultAmounts([], new Map([['tension', 0.8]]), player)).toEqual([]);
   });
 });

@@ -12,7 +12,7 @@ export interface KnownAmount extends FaultAmount {
 
 /** Chest turn at the top that counts as put right, °. */
 const FULL_TURN_DEG = 90;
-/** Chance from which a fault without a measured amount is priced with its typical one. */
+/** Chance from which a small measured amount is priced. */
 const LIKELY = 0.4;
 /** Beyond this the chest swings back into its stop and its speed at strike says no more when its drive ended. */
 const STALL_MOST_MS = 80;
@@ -31,7 +31,6 @@ function chestKeptPercent(sound: SwingParameters, cutMs: number): number {
 const AMOUNT_OF: Readonly<Record<string, (value: number, sound: SwingParameters) => number>> = {
   'chest-turn-top': (deg) => Math.max(0, FULL_TURN_DEG - deg),
   'wrist-opened': (deg) => Math.max(0, deg),
-  'arm-before-hips': (ms) => Math.max(0, ms),
   'chest-at-strike': (percent, sound) =>
     percent >= chestKeptPercent(sound, 0)
       ? 0
@@ -41,8 +40,7 @@ const AMOUNT_OF: Readonly<Record<string, (value: number, sound: SwingParameters)
 const signOf = (finding: Finding): string => finding.id.split(':')[0];
 
 /**
- * Faults of a student that the swing model can price: measured ones with their amount, likely ones without a measure with
- * the typical amount.
+ * Faults of a student that the swing model can price: those whose amount was measured.
  * @param chances chance of each fault by id
  * @param sound the player's swing without faults, from which an amount is reckoned where the sign is not in its unit
  */
@@ -61,6 +59,7 @@ export function faultAmounts(
       const amount = Math.min(fault.range[1], AMOUNT_OF[signOf(measured)](measured.value ?? 0, sound));
       return amount > 0 ? [{ id: fault.id, amount, measured: true }] : [];
     }
-    return (chances.get(fault.id) ?? 0) >= LIKELY ? [{ id: fault.id, amount: fault.typical, measured: false }] : [];
+    // What was not measured has no price: a typical amount would be a guess in the dress of a figure.
+    return [];
   });
 }

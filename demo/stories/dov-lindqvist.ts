@@ -31,7 +31,7 @@ export const DOV_LINDQVIST: Story = {
       ironBlock: true,
       toeMm: -11,
       highMm: 8,
-      signs: { 'slide-hip': 'clear', 'legs-knee': 'slight', 'extension-gap': 'absent' },
+      signs: { 'slide-hip': 'clear', 'legs-knee': 'slight', 'extension-gap': 'absent', 'strike-marks-off': 'clear' },
     },
     {
       daysAgo: 12,

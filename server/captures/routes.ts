@@ -8,7 +8,7 @@ import { analyseGround } from '../../core/capture/ground-analysis.ts';
 import { groundTraces } from '../../core/capture/ground-traces.ts';
 import { analyseSequence } from '../../core/capture/sequence.ts';
 import { measureGround } from '../../core/diagnosis/measure-ground.ts';
-import { measureSequence } from '../../core/diagnosis/measure.ts';
+import { measureMotion } from '../../core/diagnosis/measure-motion.ts';
 import {
   captureSource,
   isC3d,
@@ -77,7 +77,7 @@ function motionOf({ id, importId, name, bytes, options, own, target }: Given): F
         content: own ? textOf(bytes) : writeMotionCsv(capture),
         sequence: sequenceToWire(sequence),
         curves: curvesToWire(sequence),
-        measurements: measureSequence(capture, sequence, { kind: 'motion', id, label: name }),
+        measurements: measureMotion(capture, sequence, { kind: 'motion', id, label: name }),
       }),
   };
 }

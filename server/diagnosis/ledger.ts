@@ -1,7 +1,7 @@
 import type { LedgerAnswer, SetupWire } from '../../api/types.ts';
 import type { Setup } from '../../core/catalogue/norms.ts';
 import { diagnose } from '../../core/diagnosis/diagnose.ts';
-import { measuredFinding, seenFinding, type Finding } from '../../core/diagnosis/findings.ts';
+import { measuredFindings, seenFinding, type Finding } from '../../core/diagnosis/findings.ts';
 import {
   combineSwings,
   measureBlocks,
@@ -56,6 +56,7 @@ async function findingsOf(db: Db, practiceId: string, data: LessonData): Promise
             toeExtensionTrailRad: toRad(screen.toeExtensionTrailDeg),
             balanceLeadS: screen.balanceLeadS ?? undefined,
             balanceTrailS: screen.balanceTrailS ?? undefined,
+            heelRaises: screen.heelRaises ?? undefined,
           },
           { kind: 'screen', id: screen.id, label: `body screen of ${screen.takenOn}` },
         )
@@ -80,20 +81,19 @@ async function findingsOf(db: Db, practiceId: string, data: LessonData): Promise
     ),
   ];
   const signs = await signsOf(db, practiceId, data.lesson.id);
-  return [...measurements.map(measuredFinding), ...signs.map((s) => seenFinding(s.signId, s.grade, s.note))];
+  return [
+    ...measuredFindings(measurements, data.student.level),
+    ...signs.map((s) => seenFinding(s.signId, s.grade, s.note)),
+  ];
 }
 
 /** Findings and what they say together, for the ledger tray and the Diagnose station. */
 export async function ledgerOf(db: Db, practiceId: string, lessonId: string): Promise<LedgerAnswer> {
   const data = await loadLesson(db, practiceId, lessonId);
   const findings = await findingsOf(db, practiceId, data);
-  const { faults, root, sentence, missing } = diagnose(findings);
   return {
     findings,
-    faults: [...faults],
-    root,
-    sentence,
-    missing: [...missing],
+    diagnosis: diagnose(findings, { level: data.student.level }),
     verdict: await verdictOfLesson(db, practiceId, lessonId),
   };
 }

@@ -39,6 +39,7 @@ interface VerdictRow extends Row {
   chances: VerdictWire['chances'];
   findings: Finding[];
   decided_at: Date;
+  rule: number;
 }
 
 const toWire = (r: VerdictRow): VerdictWire => ({
@@ -51,6 +52,7 @@ const toWire = (r: VerdictRow): VerdictWire => ({
   decidedAt: r.decided_at.toISOString(),
   chances: r.chances,
   findings: r.findings,
+  rule: r.rule,
 });
 
 /** The lesson's newest verdict, as it was given, with the evidence of that moment. */
@@ -79,8 +81,8 @@ export const insertVerdict = (
   v: Omit<VerdictWire, 'decidedAt'> & { decidedAt: string },
 ): Promise<unknown> =>
   db.query(
-    `insert into verdicts (id, practice_id, lesson_id, proposed, target, overruled, reason, sentence, chances, findings, decided_at)
-     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11) on conflict (id) do nothing`,
+    `insert into verdicts (id, practice_id, lesson_id, proposed, target, overruled, reason, sentence, chances, findings, decided_at, rule)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12) on conflict (id) do nothing`,
     [
       v.id,
       practiceId,
@@ -93,5 +95,6 @@ export const insertVerdict = (
       JSON.stringify(v.chances),
       JSON.stringify(v.findings),
       v.decidedAt,
+      v.rule,
     ],
   );

@@ -20,18 +20,20 @@ export function diagnosisRoutes({ db, hub }: Services): Router {
     if (!faultById(input.target))
       throw new Problem(422, 'bad-field', `“${input.target}” is no fault of the catalogue.`, 'target');
     const ledger = await ledgerOf(db, practiceId, lessonId);
-    const overruled = ledger.root !== input.target;
+    const { rule, verdict, faults } = ledger.diagnosis;
+    const overruled = !verdict.faults.includes(input.target);
     if (overruled && input.reason === '') {
       throw new Problem(422, 'bad-field', 'An overruled verdict needs your reason; it is kept with it.', 'reason');
     }
     await insertVerdict(db, practiceId, lessonId, {
       id: input.id,
-      proposed: ledger.root,
+      proposed: verdict.faults[0] ?? null,
       target: input.target,
       overruled,
       reason: input.reason,
-      sentence: ledger.sentence,
-      chances: ledger.faults.map(({ id, chance }) => ({ id, chance })),
+      sentence: verdict.sentence,
+      rule,
+      chances: faults.map((f) => ({ id: f.id, chance: f.presentChance, causeChance: f.causeChance })),
       findings: ledger.findings,
       decidedAt: input.decidedAt ?? new Date().toISOString(),
     });

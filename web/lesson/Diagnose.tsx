@@ -6,7 +6,7 @@ import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
 import type { Finding } from '../../core/diagnosis/findings.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { call, newId } from '../app/api.ts';
-import { chanceText } from '../app/chance.ts';
+import { percent } from '../../core/diagnosis/verdict-sentence.ts';
 import { Button, PrimaryButton, QuietButton, TextField } from '../parts/controls.tsx';
 import { FaultChain } from '../parts/FaultChain.tsx';
 import { Card, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
@@ -74,7 +74,7 @@ function evidencePlace({ source }: Finding): string {
 function FaultDetail({ id, ledger, lessonId }: { id: string; ledger: LedgerAnswer; lessonId: string }) {
   const navigate = useNavigate();
   const fault = faultById(id);
-  const diagnosed = ledger.faults.find((f) => f.id === id);
+  const diagnosed = ledger.diagnosis.faults.find((f) => f.id === id);
   if (!fault || !diagnosed) return null;
   const byId = new Map(ledger.findings.map((f) => [f.id, f]));
   return (
@@ -83,23 +83,32 @@ function FaultDetail({ id, ledger, lessonId }: { id: string; ledger: LedgerAnswe
         <h2>
           {fault.name} <Soft>· {fault.stage}</Soft>
         </h2>
-        <strong>{chanceText(diagnosed.chance)}</strong>
+        <strong>
+          cause {percent(diagnosed.causeChance)}, there {percent(diagnosed.presentChance)}
+        </strong>
       </Spread>
       <p>{fault.happens}</p>
       {diagnosed.reasons.length === 0 ? (
         <Soft>
-          No finding touches it yet; the chance is what is usual ({Math.round(100 * fault.prior)} % without any cause).
+          No finding touches it yet; the chances are what is usual for this level and follow from its neighbours.
         </Soft>
       ) : (
         <Reasons aria-label="Reasons for and against">
           {diagnosed.reasons.slice(0, 8).map((r) => {
             const f = byId.get(r.findingId);
             if (!f) return null;
+            const weighed = ledger.diagnosis.weighed.find((w) => w.findingId === f.id);
             return (
               <Reason key={r.findingId}>
                 <ReasonBar logOdds={r.logOdds} />
                 <div>
-                  {f.text} <Soft>– {strength(r.logOdds)}</Soft>
+                  {f.text}{' '}
+                  <Soft>
+                    – {strength(r.logOdds)}
+                    {weighed && weighed.weight < 0.95
+                      ? `, counts ${Math.round(100 * weighed.weight)} % by its age`
+                      : ''}
+                  </Soft>
                   <QuietButton onPress={() => void navigate(`/lessons/${lessonId}/${evidencePlace(f)}`)}>
                     {f.source.label}
                   </QuietButton>
@@ -173,10 +182,11 @@ export default function Diagnose({
   );
   if (error) return <Failed error={error} />;
   if (!ledger) return <Waiting what="the findings" />;
-  const chosen = params.get('fault') ?? ledger.root ?? ledger.faults[0]?.id ?? null;
-  const chance = new Map(ledger.faults.map((f) => [f.id, f.chance]));
-  const overrules = chosen !== null && chosen !== ledger.root;
-  const { verdict } = ledger;
+  const { verdict, diagnosis } = ledger;
+  const named = diagnosis.verdict.faults;
+  const chosen = params.get('fault') ?? named[0] ?? diagnosis.faults[0]?.id ?? null;
+  const overrules = chosen !== null && !named.includes(chosen);
+  const choose = (id: string): void => setParams({ fault: id }, { replace: true });
   return (
     <>
       {verdict ? (
@@ -189,25 +199,31 @@ export default function Diagnose({
           . It is kept with the {verdict.findings.length} findings of that moment.
         </Notice>
       ) : null}
+      {verdict && verdict.rule < diagnosis.rule ? (
+        <Notice tone="info">
+          Decided by an earlier rule, and kept as it was: “{verdict.sentence}” Below stands what today’s rule would say,
+          as a preview.
+        </Notice>
+      ) : null}
       <Card aria-label="Diagnosis">
-        <Sentence data-testid="diagnosis">{ledger.sentence}</Sentence>
-        <FaultChain
-          chance={chance}
-          root={ledger.root}
-          chosen={chosen}
-          onChoose={(id) => setParams({ fault: id }, { replace: true })}
-        />
+        <Sentence data-testid="diagnosis">{diagnosis.verdict.sentence}</Sentence>
+        <FaultChain faults={diagnosis.faults} named={named} chosen={chosen} onChoose={choose} />
+        <Soft>
+          On each chip: above the chance that it is a cause of its own, below that it is there at all. Faint: nothing of
+          this student’s own speaks of it.
+        </Soft>
         <details>
-          <summary>All chances, ranked</summary>
+          <summary>All faults, in the order worth looking at</summary>
           <ol>
-            {ledger.faults.map((f) => (
-              <li key={f.id}>
-                <QuietButton onPress={() => setParams({ fault: f.id }, { replace: true })}>
-                  {faultById(f.id)?.name ?? f.id}
-                </QuietButton>
-                {chanceText(f.chance)}
-              </li>
-            ))}
+            {diagnosis.faults
+              .filter((f) => faultById(f.id)?.changeable)
+              .map((f) => (
+                <li key={f.id}>
+                  <QuietButton onPress={() => choose(f.id)}>{faultById(f.id)?.name ?? f.id}</QuietButton>
+                  cause {percent(f.causeChance)}, there {percent(f.presentChance)}
+                  {f.ruledOut ? ' – off the list: a measured value contradicts it' : ''}
+                </li>
+              ))}
           </ol>
         </details>
       </Card>

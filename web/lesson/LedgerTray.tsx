@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import type { LedgerAnswer } from '../../api/types.ts';
 import { FAULTS } from '../../core/catalogue/faults.ts';
 import { STAGES } from '../../core/catalogue/stages.ts';
-import { chanceText } from '../app/chance.ts';
+import { percent } from '../../core/diagnosis/verdict-sentence.ts';
 import { useUnits } from '../app/session.tsx';
 import type { LedgerPrices } from '../workers/swing-tasks.ts';
 import { Button } from '../parts/controls.tsx';
@@ -94,7 +94,7 @@ export function LedgerTray({
     );
   }
   const findings = ledger?.findings ?? [];
-  const chance = new Map(ledger?.faults.map((f) => [f.id, f.chance]));
+  const diagnosed = new Map(ledger?.diagnosis.faults.map((f) => [f.id, f]));
   return (
     <Tray $open aria-label="Ledger">
       <Spread>
@@ -118,8 +118,9 @@ export function LedgerTray({
                 return (
                   <Fault key={f.id}>
                     <Link to={`/lessons/${lessonId}/diagnose?fault=${f.id}`}>{f.name}</Link>
-                    <strong>{chanceText(chance.get(f.id) ?? 0)}</strong>
-                    <Bar $share={chance.get(f.id) ?? 0} />
+                    <strong>{percent(diagnosed.get(f.id)?.presentChance ?? 0)}</strong>
+                    <Bar $share={diagnosed.get(f.id)?.presentChance ?? 0} />
+                    <small>there, as shown; a cause at {percent(diagnosed.get(f.id)?.causeChance ?? 0)}</small>
                     <small>{own[0]?.text}</small>
                     <PriceLine prices={prices} fault={f.id} />
                   </Fault>
@@ -129,7 +130,9 @@ export function LedgerTray({
           </section>
         );
       })}
-      {ledger && ledger.missing.length > 0 ? <Soft>What would settle more: {ledger.missing.join(', ')}.</Soft> : null}
+      {ledger && ledger.diagnosis.missing.length > 0 ? (
+        <Soft>What would settle more: {ledger.diagnosis.missing.join(', ')}.</Soft>
+      ) : null}
       {findings.length > 0 ? (
         <Soft>
           {findings.length} findings; those that speak against a fault are in Diagnose. Prices are by the swing model:

@@ -33,7 +33,7 @@ export function useLedgerPrices(lesson: LessonAnswer, ledger: LedgerAnswer | und
       player,
       ownSpeedMps: speed ?? 0,
       findings: ledger?.findings ?? [],
-      chances: (ledger?.faults ?? []).map((f) => [f.id, f.chance] as const),
+      chances: (ledger?.diagnosis.faults ?? []).map((f) => [f.id, f.presentChance] as const),
     }),
     [player, speed, ledger],
   );

@@ -2,6 +2,8 @@ import styled from 'styled-components';
 import { FAULT_EDGES } from '../../core/catalogue/fault-edges.ts';
 import { FAULTS, type Fault } from '../../core/catalogue/faults.ts';
 import type { Stage } from '../../core/catalogue/stages.ts';
+import type { DiagnosedFault } from '../../core/diagnosis/diagnose.ts';
+import { percent } from '../../core/diagnosis/verdict-sentence.ts';
 
 /** Columns from cause to consequence; effort stands before the swing, which it drives. */
 const COLUMNS: readonly Stage[] = [
@@ -14,10 +16,10 @@ const COLUMNS: readonly Stage[] = [
   'strike',
   'finish',
 ];
-const CHIP_WIDTH = 150;
-const CHIP_HEIGHT = 46;
-const COLUMN = 183;
-const ROW = 58;
+const CHIP_WIDTH = 172;
+const CHIP_HEIGHT = 52;
+const COLUMN = 204;
+const ROW = 64;
 const TOP = 30;
 
 const Scroll = styled.div`
@@ -31,10 +33,17 @@ const Svg = styled.svg`
   }
 `;
 
-/** Faults that are worth a place in the picture: likely ones, the chosen one, and those between. */
-function shownFaults(chance: ReadonlyMap<string, number>, chosen: string | null): Fault[] {
-  return FAULTS.filter((f) => (chance.get(f.id) ?? 0) >= 0.3 || f.id === chosen);
-}
+/** Presence from which a fault is worth a place in the picture. */
+const WORTH_A_PLACE = 0.3;
+
+/** Faults that are worth a place in the picture: likely ones, the named and the chosen one. */
+const shownFaults = (faults: readonly DiagnosedFault[], named: readonly string[], chosen: string | null): Fault[] =>
+  FAULTS.filter((f) => {
+    const d = faults.find((x) => x.id === f.id);
+    return (
+      f.id === chosen || named.includes(f.id) || (d !== undefined && !d.ruledOut && d.presentChance >= WORTH_A_PLACE)
+    );
+  });
 
 /** Breaks a name into at most two lines. */
 function twoLines(name: string): [string, string] {
@@ -46,19 +55,24 @@ function twoLines(name: string): [string, string] {
   return [first, words.join(' ')];
 }
 
-/** The chain from body to strike: columns by stage, chips joined by lines whose width is the chance of both ends. */
+/**
+ * The chain from body to strike: columns by stage, chips joined by lines whose width is the chance of both ends. A chip draws both
+ * chances: that the fault is there (light) and that it is a cause (dark). What nothing of this student's own touches is faint.
+ */
 export function FaultChain({
-  chance,
-  root,
+  faults,
+  named,
   chosen,
   onChoose,
 }: {
-  chance: ReadonlyMap<string, number>;
-  root: string | null;
+  faults: readonly DiagnosedFault[];
+  named: readonly string[];
   chosen: string | null;
   onChoose: (id: string) => void;
 }) {
-  const shown = shownFaults(chance, chosen);
+  const shown = shownFaults(faults, named, chosen);
+  const byId = new Map(faults.map((f) => [f.id, f]));
+  const there = (id: string): number => byId.get(id)?.presentChance ?? 0;
   const stages = COLUMNS.filter((s) => shown.some((f) => f.stage === s));
   const place = new Map<string, { x: number; y: number }>();
   stages.forEach((stage, column) => {
@@ -88,7 +102,7 @@ export function FaultChain({
           const a = place.get(e.from);
           const b = place.get(e.to);
           if (!a || !b) return null;
-          const both = (chance.get(e.from) ?? 0) * (chance.get(e.to) ?? 0);
+          const both = there(e.from) * there(e.to);
           const x1 = a.x + CHIP_WIDTH;
           const same = a.x === b.x;
           const y1 = a.y + CHIP_HEIGHT / 2;
@@ -110,9 +124,10 @@ export function FaultChain({
         {shown.map((f) => {
           const at = place.get(f.id);
           if (!at) return null;
-          const c = chance.get(f.id) ?? 0;
+          const cause = byId.get(f.id)?.causeChance ?? 0;
           const [one, two] = twoLines(f.name);
-          const isRoot = f.id === root;
+          const isNamed = named.includes(f.id);
+          const touched = byId.get(f.id)?.touched ?? false;
           const pick = (): void => onChoose(f.id);
           return (
             <g
@@ -121,7 +136,8 @@ export function FaultChain({
               role="button"
               tabIndex={0}
               aria-pressed={f.id === chosen}
-              aria-label={`${f.name}, ${Math.round(100 * c)} %${isRoot ? ', earliest likely cause' : ''}`}
+              aria-label={`${f.name}, cause ${percent(cause)}, there ${percent(there(f.id))}${isNamed ? ', named as cause' : ''}${touched ? '' : ', nothing of this student touches it'}`}
+              opacity={touched ? 1 : 0.5}
               onClick={pick}
               onKeyDown={(event) => {
                 if (event.key === 'Enter' || event.key === ' ') {
@@ -134,21 +150,33 @@ export function FaultChain({
                 width={CHIP_WIDTH}
                 height={CHIP_HEIGHT}
                 rx={8}
-                fill={isRoot ? 'var(--straw-wash)' : 'var(--card)'}
-                stroke={f.id === chosen ? 'var(--slate)' : isRoot ? 'var(--maple)' : 'var(--line)'}
-                strokeWidth={f.id === chosen || isRoot ? 2.5 : 1.5}
+                fill={isNamed ? 'var(--straw-wash)' : 'var(--card)'}
+                stroke={f.id === chosen ? 'var(--slate)' : isNamed ? 'var(--maple)' : 'var(--line)'}
+                strokeWidth={f.id === chosen || isNamed ? 2.5 : 1.5}
               />
-              <text x={10} y={two ? 19 : 28} fontSize={13} fontWeight={600} fill="var(--ink)">
+              <text x={10} y={two ? 18 : 26} fontSize={13} fontWeight={600} fill="var(--ink)">
                 {one}
               </text>
               {two ? (
-                <text x={10} y={35} fontSize={13} fontWeight={600} fill="var(--ink)">
+                <text x={10} y={34} fontSize={13} fontWeight={600} fill="var(--ink)">
                   {two}
                 </text>
               ) : null}
-              <text x={CHIP_WIDTH - 8} y={28} fontSize={13} textAnchor="end" fill="var(--maple-deep)" fontWeight={700}>
-                {Math.round(100 * c)}
+              <text x={CHIP_WIDTH - 8} y={18} fontSize={13} textAnchor="end" fill="var(--maple-deep)" fontWeight={700}>
+                {Math.round(100 * cause)}
               </text>
+              <text x={CHIP_WIDTH - 8} y={35} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
+                {Math.round(100 * there(f.id))}
+              </text>
+              <rect
+                x={8}
+                y={CHIP_HEIGHT - 8}
+                width={(CHIP_WIDTH - 16) * there(f.id)}
+                height={4}
+                rx={2}
+                fill="var(--straw)"
+              />
+              <rect x={8} y={CHIP_HEIGHT - 8} width={(CHIP_WIDTH - 16) * cause} height={4} rx={2} fill="var(--maple)" />
             </g>
           );
         })}

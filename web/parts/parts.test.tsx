@@ -179,26 +179,37 @@ describe('swings and sessions', () => {
 });
 
 describe('chain', () => {
-  const chance = new Map<string, number>([
-    ['arms-first', 0.9],
-    ['over-the-top', 0.8],
-    ['face-path', 0.7],
-    ['tension', 0.05],
-  ]);
+  const chances: Readonly<Record<string, readonly [there: number, cause: number]>> = {
+    'arms-first': [0.9, 0.6],
+    'over-the-top': [0.8, 0.1],
+    'face-path': [0.7, 0.1],
+    tension: [0.05, 0.04],
+  };
+  const faults = FAULTS.map(({ id }) => ({
+    id,
+    presentChance: chances[id]?.[0] ?? 0,
+    causeChance: chances[id]?.[1] ?? 0,
+    touched: id !== 'face-path',
+    ruledOut: false,
+    reasons: [],
+  }));
   const chain = (chosen: string | null): string =>
-    draw(<FaultChain chance={chance} root="arms-first" chosen={chosen} onChoose={() => undefined} />);
+    draw(<FaultChain faults={faults} named={['arms-first']} chosen={chosen} onChoose={() => undefined} />);
 
-  test('shows likely faults, joined along their causes, the root named', () => {
+  test('shows likely faults with both chances, joined along their causes; what nothing touches is faint', () => {
     const html = chain(null);
     expect(count(html, 'role="button"')).toBe(3);
-    expect(html).toContain('Arms start down first, 90 %, earliest likely cause');
+    expect(html).toContain('Arms start down first, cause 60 %, there 90 %, named as cause');
+    expect(html).toContain('nothing of this student touches it');
+    expect(count(html, 'opacity="0.5"')).toBe(1);
     expect(count(html, '<path')).toBe(2);
     sound(html);
   });
-  test('the chosen fault is shown as well, however unlikely', () => expect(chain('tension')).toContain('Tension, 5 %'));
+  test('the chosen fault is shown as well, however unlikely', () =>
+    expect(chain('tension')).toContain('Tension, cause 4 %, there 5 %'));
   test('with everything likely every fault has its own place', () => {
-    const all = new Map(FAULTS.map((f) => [f.id, 0.9]));
-    const html = draw(<FaultChain chance={all} root={null} chosen={null} onChoose={() => undefined} />);
+    const all = faults.map((f) => ({ ...f, presentChance: 0.9 }));
+    const html = draw(<FaultChain faults={all} named={[]} chosen={null} onChoose={() => undefined} />);
     const places = [...html.matchAll(/translate\(([\d. ]+)\)/g)].map((m) => m[1]);
     expect(new Set(places).size).toBe(FAULTS.length);
   });

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
+import { measuredFinding } from '../../core/diagnosis/findings.ts';
 import { must } from '../../core/errors/must.ts';
 import { TYPICAL_DRIVER } from '../../core/swing/club.ts';
 import { mphToMps, mpsToMph } from '../../core/units/units.ts';
@@ -21,21 +22,17 @@ describe('swing sums of the worker', () => {
   });
   test('prices of a student are in the measured speed, and the model swings at it with the faults in', () => {
     const own = mphToMps(88);
+    const source = { kind: 'picture' as const, id: 'p', label: '' };
+    const turn = must(measuredFinding({ sign: 'chest-turn-top', value: 70, uncertainty: 2, source }));
     const list = must(
       SWING_TASKS.ledgerPrices({
         player,
         ownSpeedMps: own,
-        findings: [],
-        chances: [
-          ['tension', 0.9],
-          ['short-turn', 0.7],
-        ],
+        findings: [turn],
+        chances: [['short-turn', 0.7]],
       }),
     );
-    expect(list.amounts.map((a) => [a.id, a.measured])).toEqual([
-      ['short-turn', false],
-      ['tension', false],
-    ]);
+    expect(list.amounts.map((a) => [a.id, a.measured])).toEqual([['short-turn', true]]);
     const swing = SWING_TASKS.swing({
       player: { ...player, strength: list.strength },
       club: TYPICAL_DRIVER,

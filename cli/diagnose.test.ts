@@ -1,0 +1,88 @@
+import { execFileSync } from 'node:child_process';
+import { join } from 'node:path';
+import { describe, expect, test } from '@jest/globals';
+import { MEASURED_SIGNS } from '../core/catalogue/signs/signs.ts';
+import { diagnose, signs } from './diagnose-command.ts';
+import { COMMANDS } from './commands.ts';
+
+const ROOT = join(import.meta.dirname, '..');
+const FIXTURES = join(ROOT, 'core/capture/fixtures');
+
+/** The command line as a shell sees it. */
+function maple(args: readonly string[], input = ''): unknown {
+  const out = execFileSync(process.execPath, ['scripts/maple.mjs', ...args], { cwd: ROOT, input, encoding: 'utf8' });
+  return JSON.parse(out) as unknown;
+}
+const asked = (value: unknown) =>
+  diagnose(value) as {
+    verdict: { kind: string; faults: string[]; sentence: string };
+    causes: { fault: string; causeChance: number; presentChance: number }[];
+    faults: { id: string; presentChance: number; causeChance: number }[];
+    next: { measurement: string; minutes: number; value: number }[];
+  };
+
+describe('maple signs, findings and diagnose', () => {
+  test('signs lists every sign once a kind, with its fault', () => {
+    const list = signs() as { id: string; fault: string; kind: string }[];
+    expect(list.filter((s) => s.kind === 'measured')).toHaveLength(MEASURED_SIGNS.length);
+    expect(new Set(list.map((s) => `${s.kind} ${s.id}`)).size).toBe(list.length);
+    expect(COMMANDS.signs.kind).toBe('none');
+  });
+  test('what findings gives, diagnose takes: a cast swing points to the early release', () => {
+    const files = ['motion/01-cast-500hz.csv', 'ground/00-even-1000hz.csv'].map((f) => join(FIXTURES, f));
+    const [motion, ground] = maple(['findings', ...files]) as { sign: string; value: number }[][];
+    expect(motion.map((f) => f.sign)).toContain('motion-early-release');
+    expect(ground.map((f) => f.sign)).toContain('lead-share-strike');
+    const d = asked({ player: { level: 'club' }, findings: [...motion, ...ground] });
+    expect(d.causes[0].fault).toBe('early-release');
+    expect(d.causes[0].presentChance).toBeGreaterThan(d.causes[0].causeChance);
+    expect(d.causes.some((c) => c.fault === 'body-trunk-turn')).toBe(false);
+    expect(d.faults.some((f) => f.id === 'body-trunk-turn')).toBe(true);
+  });
+  test('a file that is none of ours is refused with what it could be', () => {
+    const run = COMMANDS.findings;
+    const bytes = new TextEncoder().encode('name,age\nx,3\n').buffer;
+    expect(() => run.kind === 'bytes' && run.run(bytes, 'people.csv', {})).toThrow(/none of shots.csv, motion.csv/);
+  });
+  test('level counts, and age fades', () => {
+    const seen = (level: string, ageDays: number) =>
+      asked({ player: { level }, findings: [{ seen: 'sway-hip', grade: 'clear', ageDays }] }).causes.find(
+        (c) => c.fault === 'sway',
+      )?.presentChance ?? 0;
+    expect(seen('beginner', 0)).toBeGreaterThan(seen('elite', 0));
+    expect(seen('club', 60)).toBeLessThan(seen('club', 0));
+  });
+});
+
+describe('bad findings', () => {
+  const finding = { sign: 'chest-turn-top', value: 80, uncertainty: 2 };
+  test.each([
+    ['an unknown sign', { findings: [{ ...finding, sign: 'wingspan' }] }, /No measured sign "wingspan"/],
+    ['an unknown seen sign', { findings: [{ seen: 'wingspan', grade: 'clear' }] }, /No seen sign/],
+    ['an unknown grade', { findings: [{ seen: 'sway-hip', grade: 'huge' }] }, /grade must be absent/],
+    ['no grade', { findings: [{ seen: 'sway-hip' }] }, /needs its grade/],
+    ['no value', { findings: [{ sign: 'chest-turn-top' }] }, /value of chest-turn-top is missing/],
+    ['an age of 150', { player: { ageYears: 150 }, findings: [finding] }, /ageYears is 150/],
+    ['a finding from the future', { findings: [{ ...finding, ageDays: -1 }] }, /ageDays is -1/],
+    ['an unknown target', { target: 'wingspan', findings: [finding] }, /no fault of the catalogue/],
+    ['an unknown lens', { lens: 'wingspan', findings: [finding] }, /no lens/],
+    ['contradicting readings', { findings: [finding, { ...finding, value: 110 }] }, /contradict each other/],
+    [
+      'contradicting grades',
+      {
+        findings: [
+          { seen: 'sway-hip', grade: 'clear' },
+          { seen: 'sway-hip', grade: 'absent' },
+        ],
+      },
+      /contradict each other/,
+    ],
+    ['no list', {}, /findings is missing/],
+  ])('%s', (_, input, message) => expect(() => diagnose(input)).toThrow(message));
+  test('an empty list is an answer: cannot say', () => {
+    const d = asked({ findings: [] });
+    expect(d.verdict).toMatchObject({ kind: 'cannot-say', faults: [] });
+    expect(d.next.length).toBeGreaterThan(3);
+    expect(Math.max(...d.faults.map((f) => f.presentChance))).toBeLessThanOrEqual(0.25);
+  });
+});
