@@ -1,6 +1,7 @@
 import type { GroundWire, HeardRepWire, MotionWire, SwingWire, SwishSetWire, VideoWire } from './capture-types.ts';
 import type { LoadVelocity } from '../core/battery/load-velocity.ts';
-import type { LimitReading, TestRatio } from '../core/battery/ratios.ts';
+import type { LimitReading } from '../core/battery/limit.ts';
+import type { TestRatio } from '../core/battery/ratios.ts';
 import type { Diagnosis } from '../core/diagnosis/diagnose.ts';
 import type { Finding } from '../core/diagnosis/findings.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
@@ -144,7 +145,8 @@ export interface BatteryAnswer {
   fullSwings: number;
   fullMps: number | null;
   tests: BatteryTestWire[];
-  limit: LimitReading;
+  /** Null without three full swings. */
+  limit: LimitReading | null;
   loadVelocity: LoadVelocity | null;
 }
 

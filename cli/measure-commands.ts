@@ -1,5 +1,6 @@
 import { loadVelocity } from '../core/battery/load-velocity.ts';
-import { limitReading, testRatio } from '../core/battery/ratios.ts';
+import { limitReading } from '../core/battery/limit.ts';
+import { testRatio } from '../core/battery/ratios.ts';
 import { budgetSentence, distanceBudget } from '../core/diagnosis/budget/budget.ts';
 import { BUDGET_FACTORS, type BudgetFactor } from '../core/diagnosis/budget/subsets.ts';
 import { InputError } from '../core/errors/input-error.ts';
@@ -150,7 +151,8 @@ export function battery(input: unknown): unknown {
             given.implements.map((i) => ({ massKg: i.massKg, inertiaKgM2: i.inertiaKgM2, speeds: i.speedsMph })),
           ),
     limit: overall.limit,
-    scores: overall.scores,
+    named: overall.named,
+    nextTest: overall.nextTest,
     reading: overall.sentence,
   };
 }

@@ -118,7 +118,7 @@ describe('the demo tells its stories', () => {
     expect(budget.sharesM.strike).toBe(Math.max(...shares));
     expect(shares.reduce((a, b) => a + b, 0)).toBeGreaterThan(budget.speedGainM);
     const battery = await client.call<BatteryAnswer>('GET', `/lessons/${lessons[1].id}/battery`);
-    expect(battery.limit.limit).toBe('legs');
+    expect(battery.limit?.named).toBe('legs');
     expect(battery.loadVelocity).not.toBeNull();
     const second = await client.call<LessonAnswer>('GET', `/lessons/${lessons[1].id}`);
     expect(second.blocks[0].grounds).toHaveLength(1);

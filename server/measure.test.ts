@@ -210,7 +210,10 @@ describe('isolation battery and set-up', () => {
     const half = b.tests.find((t) => t.id === 'half-way-down');
     expect(half?.ratio?.verdict).toBe('low');
     expect(half?.history.map((h) => h.ratio.toFixed(2))).toEqual(['0.64']);
-    expect(b.limit.limit).toBe('release');
+    // Two tests are too few to be sure; the likeliest limit is said with its chance.
+    const { none: _none, ...limits } = b.limit?.limit ?? { none: 0 };
+    expect(Object.entries(limits).sort((x, y) => y[1] - x[1])[0][0]).toBe('release');
+    expect(b.limit?.sentence).toContain('%');
     expect(b.tests.find((t) => t.id === 'kneeling')?.closedBecause.join()).toContain('hurts at present');
     expect(b.tests.find((t) => t.id === 'heavy-stick')?.closedBecause.join()).toContain('heavy stick');
     const ledger = (await server.call('get', `/lessons/${lessonId}/ledger`).expect(200)).body as LedgerAnswer;

@@ -1,11 +1,4 @@
-import {
-  ISOLATION_TESTS,
-  isolationTest,
-  LIMITS,
-  LIMIT_WORDS,
-  type IsolationTest,
-  type Limit,
-} from '../catalogue/isolation-tests.ts';
+import { isolationTest, type IsolationTest } from '../catalogue/isolation-tests.ts';
 import { median, student95 } from '../numeric/statistics.ts';
 import { pooledSpread } from '../review/session-mean.ts';
 
@@ -23,39 +16,28 @@ export interface TestRatio {
   readonly reading: string;
 }
 
-export interface LimitReading {
-  readonly limit: Limit | 'none' | 'cannot-say';
-  /** Strength of each limit's pattern, in spreads between players; above 1 counts. */
-  readonly scores: Readonly<Partial<Record<Limit, number>>>;
-  readonly sentence: string;
-}
-
-const FEWEST_SWINGS = 3;
+/** Fewest swings of the test and of the full swing from which a ratio is read. */
+export const FEWEST_SWINGS = 3;
 /** Variance of a median against that of the mean, for normal data. */
 const MEDIAN_VARIANCE = Math.PI / 2;
 /** Swings that the prior of the spread is worth (as in the session means). */
 const PRIOR_SWINGS = 4;
-/** A window holds nine players of ten. */
-const WINDOW_SDS = 1.645;
-/** A pattern must reach this, and lead the next by half of it, to be named. */
-const NAMED_FROM = 1;
-const LEAD = 0.4;
-/** One test alone counts no more than this. */
-const MOST_ONE_TEST = 3;
-
 interface LogRatio {
   readonly value: number;
+  /** Standard error of the ratio, and the part of it that the test's own swings make. */
   readonly sd: number;
+  readonly testSd: number;
   readonly freedom: number;
 }
 
 /** Log of the ratio of medians and its standard error, with the spread pooled over both and a stated prior. */
-function logRatio(full: readonly number[], test: readonly number[]): LogRatio {
+export function logRatio(full: readonly number[], test: readonly number[]): LogRatio {
   const shares = [full, test].map((list) => list.map((v) => v / median(list)));
   const spread = pooledSpread(shares, 1);
   return {
     value: Math.log(median(test) / median(full)),
     sd: spread * Math.sqrt(MEDIAN_VARIANCE * (1 / full.length + 1 / test.length)),
+    testSd: spread * Math.sqrt(MEDIAN_VARIANCE / test.length),
     freedom: PRIOR_SWINGS + full.length + test.length - 2,
   };
 }
@@ -120,58 +102,4 @@ function readingOf(
     case 'cannot-say':
       return 'Not enough to say: the interval is wider than the typical window. More swings would settle it.';
   }
-}
-
-/** How far a ratio lies from the middle of its window, in spreads between players and of the measurement. */
-function deviation(full: readonly number[], speeds: readonly number[], test: IsolationTest): number {
-  const [from, to] = test.typical.map(Math.log);
-  const log = logRatio(full, speeds);
-  const z = (log.value - (from + to) / 2) / Math.hypot((to - from) / 2 / WINDOW_SDS, log.sd);
-  return Math.max(-MOST_ONE_TEST, Math.min(MOST_ONE_TEST, z));
-}
-
-/**
- * Which part of the swing limits the speed, from the pattern over all tests done: each test's deviation from the middle of its
- * window points to or away from the limits that the catalogue states. At least two tests of a limit's pattern are needed (one for the ball).
- */
-export function limitReading(
-  full: readonly number[],
-  tests: Readonly<Record<string, readonly number[]>>,
-): LimitReading {
-  const deviations = new Map<string, number>();
-  for (const [name, speeds] of Object.entries(tests)) {
-    const test = isolationTest(name);
-    if (test && full.length >= FEWEST_SWINGS && speeds.length >= FEWEST_SWINGS)
-      deviations.set(test.id, deviation(full, speeds, test));
-  }
-  const scores: Partial<Record<Limit, number>> = {};
-  for (const limit of LIMITS) {
-    const of = ISOLATION_TESTS.filter((t) => t.points[limit] !== undefined && deviations.has(t.id));
-    const needed = limit === 'ball' ? 1 : 2;
-    if (of.length < needed) continue;
-    const sum = of.reduce((s, t) => s + (t.points[limit] ?? 0) * (deviations.get(t.id) ?? 0), 0);
-    scores[limit] = sum / Math.sqrt(of.length);
-  }
-  const ranked = (Object.entries(scores) as [Limit, number][]).sort((a, b) => b[1] - a[1]);
-  if (ranked.length === 0) {
-    return {
-      limit: 'cannot-say',
-      scores,
-      sentence:
-        'Not enough to say where the limit lies: do the full swing and at least two tests, three good swings each.',
-    };
-  }
-  const [best, score] = ranked[0];
-  const lead = score - (ranked[1]?.[1] ?? 0);
-  if (score < NAMED_FROM || lead < LEAD) {
-    const none = score < NAMED_FROM;
-    return {
-      limit: none ? 'none' : 'cannot-say',
-      scores,
-      sentence: none
-        ? 'No single limit stands out: the ratios lie about where those of sound players do.'
-        : `Not enough to say: ${LIMIT_WORDS[best]} and ${LIMIT_WORDS[ranked[1][0]]} both fit. More tests would part them.`,
-    };
-  }
-  return { limit: best, scores, sentence: `The pattern points to ${LIMIT_WORDS[best]} as the limit.` };
 }

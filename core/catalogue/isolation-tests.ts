@@ -26,8 +26,6 @@ export interface IsolationTest {
   readonly typical: readonly [low: number, high: number];
   readonly lowMeans: string;
   readonly highMeans: string;
-  /** Which limit a high ratio points to (+) or away from (−), by judgement. */
-  readonly points: Readonly<Partial<Record<Limit, 1 | -1>>>;
   readonly kit: readonly KitId[];
   /** Parts that must not hurt, least single-leg stand, s. */
   readonly loads: readonly BodyPart[];
@@ -38,15 +36,13 @@ export interface IsolationTest {
   readonly massShare?: number;
 }
 
-type Draft = Omit<IsolationTest, 'swings' | 'kit' | 'loads' | 'withBall' | 'outside' | 'points'> &
-  Partial<IsolationTest>;
+type Draft = Omit<IsolationTest, 'swings' | 'kit' | 'loads' | 'withBall' | 'outside'> & Partial<IsolationTest>;
 const isolation = (draft: Draft): IsolationTest => ({
   swings: 5,
   kit: [],
   loads: [],
   withBall: true,
   outside: true,
-  points: {},
   ...draft,
 });
 
@@ -66,7 +62,6 @@ export const ISOLATION_TESTS: readonly IsolationTest[] = [
     typical: [1.0, 1.05],
     lowMeans: 'The swing without a ball is no freer.',
     highMeans: 'The ball slows the swing.',
-    points: { ball: 1 },
   }),
   isolation({
     id: 'feet-together',
@@ -77,7 +72,6 @@ export const ISOLATION_TESTS: readonly IsolationTest[] = [
     typical: [0.82, 0.92],
     lowMeans: 'Balance and timing need a base.',
     highMeans: 'Little use is made of the shift.',
-    points: { legs: 1 },
     loads: ['knee'],
     balanceS: 5,
   }),
@@ -90,7 +84,6 @@ export const ISOLATION_TESTS: readonly IsolationTest[] = [
     typical: [0.55, 0.72],
     lowMeans: 'The release is the limit.',
     highMeans: 'Backswing and body add little.',
-    points: { release: -1, trunk: 1 },
     loads: ['wrist'],
   }),
   isolation({
@@ -102,7 +95,6 @@ export const ISOLATION_TESTS: readonly IsolationTest[] = [
     typical: [0.75, 0.9],
     lowMeans: 'The body does not drive.',
     highMeans: 'The wrist release does not add.',
-    points: { release: 1, trunk: -1 },
     loads: ['wrist'],
   }),
   isolation({
@@ -128,8 +120,21 @@ export const ISOLATION_TESTS: readonly IsolationTest[] = [
     typical: [0.68, 0.8],
     lowMeans: 'Trunk, arms or release are the limit.',
     highMeans: 'Legs and ground add little: look at the use of the ground.',
-    points: { legs: 1, trunk: -1, release: -1 },
     loads: ['knee', 'back', 'toe'],
+  }),
+  isolation({
+    id: 'chest-still',
+    name: 'Chest still',
+    condition: 'chest still',
+    how: [
+      'Keep the chest facing the ball from start to finish.',
+      'Arms and wrists alone swing the club; iron or driver gripped down.',
+    ],
+    safety: 'Build the speed over three swings; stop with any pull in the elbow or the wrist.',
+    typical: [0.45, 0.6],
+    lowMeans: 'Arms and wrists are the limit.',
+    highMeans: 'The trunk adds little.',
+    loads: ['wrist', 'shoulder'],
   }),
   isolation({
     id: 'step-into-it',
@@ -140,7 +145,6 @@ export const ISOLATION_TESTS: readonly IsolationTest[] = [
     typical: [0.97, 1.03],
     lowMeans: 'Coordination: the step disturbs the swing.',
     highMeans: 'Shift or push is missing from the normal swing.',
-    points: { legs: 1 },
     loads: ['knee'],
     balanceS: 8,
   }),
@@ -206,6 +210,7 @@ export function isolationTest(name: string): IsolationTest | undefined {
     trailarm: 'trail-arm-only',
     light: 'light-stick',
     heavy: 'heavy-stick',
+    armsandwristsonly: 'chest-still',
     otherside: 'other-direction',
   };
   const id = aliases[wanted];

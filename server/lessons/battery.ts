@@ -1,7 +1,8 @@
 import type { BatteryAnswer, BatteryTestWire } from '../../api/types.ts';
 import { loadVelocity } from '../../core/battery/load-velocity.ts';
 import { openTests } from '../../core/battery/openness.ts';
-import { limitReading, testRatio, type TestRatio } from '../../core/battery/ratios.ts';
+import { limitReading } from '../../core/battery/limit.ts';
+import { FEWEST_SWINGS, testRatio, type TestRatio } from '../../core/battery/ratios.ts';
 import { ISOLATION_TESTS, type IsolationTest } from '../../core/catalogue/isolation-tests.ts';
 import type { BlockRow } from '../blocks/queries.ts';
 import type { Db } from '../db/connection.ts';
@@ -91,7 +92,7 @@ export async function batteryOf(db: Db, practiceId: string, lessonId: string): P
       blockIds: inLesson(test)?.blocks.map((b) => b.id) ?? [],
       history: historyOf(test, rows, club),
     })),
-    limit: limitReading(full, speeds),
+    limit: full.length < FEWEST_SWINGS ? null : limitReading(full, speeds),
     loadVelocity:
       loads.length === 0
         ? null

@@ -43,6 +43,7 @@ const LEFT: Readonly<Record<string, readonly [legs: number, trunk: number, relea
   'half-way down only': [0.5, 0.32, 1.08],
   'hands apart': [1, 0.97, 0.55],
   'trail arm only': [0.8, 0.8, 0.5],
+  'chest still': [0.3, 0.25, 0.98],
 };
 
 /** Speed of a swing as a share of this player's sound self, before the scatter from swing to swing. */
