@@ -4,6 +4,7 @@ import { infer } from '../core/diagnosis/infer.ts';
 import { c3d } from './c3d-command.ts';
 import { readGroundFile, readMotionFile } from '../core/formats/capture-file.ts';
 import { captureOptions, type Flags } from './flags.ts';
+import { compare } from './compare-command.ts';
 import { diagnose, signs } from './diagnose-command.ts';
 import { findings } from './findings-command.ts';
 import { fit } from './fit-command.ts';
@@ -105,6 +106,7 @@ function review(input: unknown): unknown {
 
 export const COMMANDS: Readonly<Record<string, Command>> = {
   battery: { kind: 'json', run: battery },
+  compare: { kind: 'json', run: compare },
   diagnose: { kind: 'json', run: diagnose },
   findings: { kind: 'bytes', run: findings },
   signs: { kind: 'none', run: signs },

@@ -86,3 +86,31 @@ describe('bad findings', () => {
     expect(Math.max(...d.faults.map((f) => f.presentChance))).toBeLessThanOrEqual(0.25);
   });
 });
+
+describe('maple compare', () => {
+  const compared = (input: unknown): Record<string, unknown> => {
+    const { compare } = COMMANDS;
+    return compare.kind === 'json' ? (compare.run(input) as Record<string, unknown>) : {};
+  };
+  const around = (mph: number): number[] => [-1, 0, 1, 0.5, -0.5].map((d) => mph + d);
+  test('each label against the first, with chance and interval', () => {
+    const c = compared({
+      runs: [
+        { label: 'old', day: '1', position: 0, speedsMph: around(90) },
+        { label: 'new', day: '1', position: 1, speedsMph: around(94) },
+        { label: 'old', day: '1', position: 2, speedsMph: around(90.2) },
+        { label: 'new', day: '1', position: 3, speedsMph: around(94.2) },
+      ],
+    });
+    const [label] = c.labels as { label: string; differenceMph: number; chanceFaster: number }[];
+    expect(label.label).toBe('new');
+    expect(label.differenceMph).toBeGreaterThan(2);
+    expect(label.chanceFaster).toBeGreaterThan(0.95);
+    expect(c.tie).toBe(false);
+  });
+  test('blocks of one swing cannot be compared; one label is an error in words', () => {
+    const one = (label: string) => ({ label, day: '1', speedsMph: [90] });
+    expect(() => compared({ runs: [one('a'), one('b')] })).toThrow(/cannot be compared/);
+    expect(() => compared({ runs: [one('a')] })).toThrow(/at least two runs/);
+  });
+});

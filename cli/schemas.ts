@@ -232,3 +232,23 @@ export const diagnoseSchema = yup.object({
     )
     .required(({ path }) => `${path} is missing; expected a list of findings.`),
 });
+
+const speedList = () =>
+  yup.array(required(number(5, 180))).required(({ path }) => `${path} is missing; expected a list of speeds.`);
+
+export const compareSchema = yup.object({
+  runs: yup
+    .array(
+      yup.object({
+        label: text().required(({ path }) => `${path} is missing.`),
+        day: text(),
+        position: number(-1e6, 1e6),
+        speedsMph: speedList(),
+        strikeMm: yup.array(required(number(0, 200))),
+        values: yup.mixed(),
+      }),
+    )
+    .required(({ path }) => `${path} is missing; expected a list of runs.`)
+    .min(2, ({ path }) => `${path} needs at least two runs.`),
+  quantity: text(),
+});

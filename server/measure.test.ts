@@ -163,8 +163,10 @@ describe('blocks compared', () => {
     }
     const url = `/lessons/${lessonId}/compare?a=${ids[0]}&b=${ids[1]}`;
     const c = (await server.call('get', url).expect(200)).body as ComparisonAnswer;
-    expect(mpsToMph(c.differenceMps ?? 0)).toBeCloseTo(2.5, 0);
-    expect(c.chanceBFaster).toBeGreaterThan(0.99);
+    // Shrunk toward nothing: a few swings do not shout.
+    expect(mpsToMph(c.differenceMps ?? 0)).toBeGreaterThan(1.4);
+    expect(mpsToMph(c.differenceMps ?? 9)).toBeLessThan(2.5);
+    expect(c.chanceBFaster).toBeGreaterThan(0.95);
     expect(c.alternated).toBe(true);
     expect(c.runs.map((r) => r.label).join('')).toBe('ABAB');
     expect(c.next).toBe('A');
@@ -180,7 +182,10 @@ describe('blocks compared', () => {
     await server.shots(b, [93, 93.4, 92.8, 93.1]);
     const c = (await server.call('get', `/lessons/${today}/compare?a=${a}&b=${b}`).expect(200))
       .body as ComparisonAnswer;
-    expect(mpsToMph(c.differenceMps ?? 0)).toBeCloseTo(2.6, 0);
+    expect(mpsToMph(c.differenceMps ?? 0)).toBeGreaterThan(0.4);
+    expect(mpsToMph(c.differenceMps ?? 9)).toBeLessThan(2.6);
+    expect(c.severalDays).toBe(true);
+    expect(c.chanceBFaster).toBeLessThan(0.95);
     expect(c.runs.map((r) => [r.blockId, r.label])).toEqual([
       [a, 'A'],
       [b, 'B'],

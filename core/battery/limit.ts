@@ -7,7 +7,7 @@ import {
   type Limit,
 } from '../catalogue/isolation-tests.ts';
 import { CannotSayError } from '../errors/input-error.ts';
-import { normalLogDensity } from '../numeric/cholesky.ts';
+import { normalLogDensity } from '../numeric/normal-density.ts';
 import { median } from '../numeric/statistics.ts';
 import { FEWEST_SWINGS, logRatio } from './ratios.ts';
 

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { must } from '../errors/must.ts';
 import { seededRandom } from '../numeric/random.ts';
+import { compareConditions } from './compare-runs.ts';
 import { blockTrend, compareRuns, nextInAlternation, unlikeCircumstances, type Run } from './compare-blocks.ts';
 
 function runs(pattern: string, each: number, effect: number, drift: number, seed: string): Run[] {
@@ -8,6 +9,7 @@ function runs(pattern: string, each: number, effect: number, drift: number, seed
   let k = 0;
   return [...pattern].map((label) => ({
     label: label as 'A' | 'B',
+    day: 'today',
     speedsMps: Array.from(
       { length: each },
       () => 41 + (label === 'B' ? effect : 0) + drift * k++ + 0.6 * random.normal(),
@@ -27,15 +29,15 @@ describe('two blocks compared', () => {
         const [lo, hi] = must(compareRuns(runs(pattern, 5, 0.8, drift, `${pattern}-${i}`)).interval90Mps);
         if (lo <= 0.8 && 0.8 <= hi) held++;
       }
+      // Runs without any spread of their own are covered more than promised: the model keeps a place for it.
       expect(held / 400).toBeGreaterThan(0.85);
-      expect(held / 400).toBeLessThan(0.98);
     }
   });
   test('tiring counts for neither side when the runs alternate', () => {
     const c = compareRuns(runs('ABABAB', 6, 0, -0.06, 'tired'));
     expect(c.alternated).toBe(true);
     expect(Math.abs(must(c.differenceMps))).toBeLessThan(0.5);
-    expect(must(c.driftMps)).toBeLessThan(-0.03);
+    expect(must(c.driftMps)).toBeLessThan(-0.1);
   });
   test('exchanging A and B turns the sign and the chance', () => {
     const forward = runs('ABAB', 5, 1, 0, 'turn');
@@ -44,10 +46,42 @@ describe('two blocks compared', () => {
     expect(must(y.differenceMps)).toBeCloseTo(-must(x.differenceMps), 9);
     expect(must(x.chanceBFaster) + must(y.chanceBFaster)).toBeCloseTo(1, 9);
   });
+  test('three conditions: chances of being best add up, and the best of them leads', () => {
+    const random = seededRandom('three');
+    const c = compareConditions(
+      ['feel', 'push', 'throw', 'throw', 'push', 'feel', 'push', 'feel', 'throw'].map((label) => ({
+        label,
+        day: 'today',
+        speedsMps: Array.from({ length: 5 }, () => 41 + (label === 'push' ? 1.6 : 0) + 0.5 * random.normal()),
+      })),
+    );
+    const chances = [c.firstChanceBest, ...c.effects.map((e) => e.chanceBest)];
+    expect(chances.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
+    expect(c.effects[0]).toMatchObject({ label: 'push' });
+    expect(c.effects[0].chanceBest).toBeGreaterThan(0.9);
+  });
+  test('another day widens the interval; what is alike is a tie', () => {
+    const width = (day: string): number => {
+      const [a, b] = runs('AB', 8, 0, 0, 'days');
+      const [lo, hi] = must(compareRuns([a, { ...b, day }]).interval90Mps);
+      return hi - lo;
+    };
+    expect(width('yesterday')).toBeGreaterThan(1.2 * width('today'));
+    expect(compareRuns(runs('ABABABABABAB', 12, 0, 0, 'tie')).tie).toBe(true);
+    expect(compareRuns(runs('ABAB', 8, 3, 0, 'no tie')).tie).toBe(false);
+  });
+  test('runs in which all swings carry one figure cannot be compared', () => {
+    const c = compareRuns([
+      { label: 'A', day: 'd', speedsMps: [40, 40, 40] },
+      { label: 'B', day: 'd', speedsMps: [41, 41, 41] },
+    ]);
+    expect(c.differenceMps).toBeNull();
+    expect(c.missing).toContain('as measured');
+  });
   test('too few swings: says how many are missing', () => {
     const c = compareRuns([
-      { label: 'A', speedsMps: [40, 41, 42] },
-      { label: 'B', speedsMps: [42] },
+      { label: 'A', day: 'd', speedsMps: [40, 41, 42] },
+      { label: 'B', day: 'd', speedsMps: [42] },
     ]);
     expect(c.differenceMps).toBeNull();
     expect(c.missing).toBe('2 more swings of B');

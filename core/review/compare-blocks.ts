@@ -1,10 +1,12 @@
 import { robustLeastSquares } from '../numeric/least-squares.ts';
-import { median, normalCdf, student95 } from '../numeric/statistics.ts';
-import { pooledSpread, sessionMeans } from './session-mean.ts';
+import { median, student95 } from '../numeric/statistics.ts';
+import { compareConditions } from './compare-runs.ts';
 
 /** Speeds of one run of swings, in the order swung, under condition A or B. */
 export interface Run {
   readonly label: 'A' | 'B';
+  /** Any name of the day. */
+  readonly day: string;
   readonly speedsMps: readonly number[];
 }
 
@@ -13,81 +15,32 @@ export interface Comparison {
   readonly differenceMps: number | null;
   readonly interval90Mps: readonly [number, number] | null;
   readonly chanceBFaster: number | null;
-  /** Drift taken out, m/s a swing, where the runs alternate. */
+  /** Drift taken out, m/s a run, where the runs alternate. */
   readonly driftMps: number | null;
   readonly alternated: boolean;
+  readonly severalDays: boolean;
+  readonly tie: boolean;
+  readonly swingsToSettle: number | null;
   readonly missing: string;
 }
 
-const FEWEST_SWINGS = 3;
-
-const speedsOf = (runs: readonly Run[], label: 'A' | 'B'): number[] =>
-  runs.filter((r) => r.label === label).flatMap((r) => r.speedsMps);
-
-/**
- * Two conditions compared: B minus A with a 90 % interval and the chance that B is faster. Runs that alternate (A B A …) have a
- * linear drift over the swing number fitted with the difference, so tiring does not count for either.
- */
+/** Two conditions compared, B minus A, by the model of `compareConditions`. */
 export function compareRuns(runs: readonly Run[]): Comparison {
-  const [a, b] = [speedsOf(runs, 'A'), speedsOf(runs, 'B')];
-  const short = [
-    a.length < FEWEST_SWINGS ? `${FEWEST_SWINGS - a.length} more swings of A` : '',
-    b.length < FEWEST_SWINGS ? `${FEWEST_SWINGS - b.length} more swings of B` : '',
-  ].filter(Boolean);
-  const alternated = runs.length >= 3;
-  if (short.length > 0) {
-    return {
-      differenceMps: null,
-      interval90Mps: null,
-      chanceBFaster: null,
-      driftMps: null,
-      alternated,
-      missing: short.join(' and '),
-    };
-  }
-  const { difference, sd, drift } = alternated ? withDrift(runs) : plain(a, b);
-  const reach = student95(4 + a.length + b.length - 2 - (alternated ? 1 : 0)) * sd;
+  const c = compareConditions(runs);
+  const [effect] = c.effects;
+  // The model takes the condition struck first as the one to compare with.
+  const sign = c.first === 'B' ? -1 : 1;
+  const turned = ([lo, hi]: readonly [number, number]): readonly [number, number] => (sign > 0 ? [lo, hi] : [-hi, -lo]);
   return {
-    differenceMps: difference,
-    interval90Mps: [difference - reach, difference + reach],
-    chanceBFaster: normalCdf(difference / Math.max(1e-9, sd)),
-    driftMps: drift,
-    alternated,
-    missing: '',
-  };
-}
-
-interface Effect {
-  readonly difference: number;
-  readonly sd: number;
-  readonly drift: number | null;
-}
-
-function plain(a: readonly number[], b: readonly number[]): Effect {
-  const { means } = sessionMeans([a, b]);
-  return {
-    difference: means[1].meanMps - means[0].meanMps,
-    sd: Math.sqrt(means[0].varianceMps2 + means[1].varianceMps2),
-    drift: null,
-  };
-}
-
-function withDrift(runs: readonly Run[]): Effect {
-  const swings = runs.flatMap((r) => r.speedsMps.map((speed) => ({ speed, isB: r.label === 'B' ? 1 : 0 })));
-  const middle = (swings.length - 1) / 2;
-  const fit = robustLeastSquares(
-    swings.map((s, i) => [1, s.isB, i - middle]),
-    swings.map((s) => s.speed),
-  );
-  if (!fit) return plain(speedsOf(runs, 'A'), speedsOf(runs, 'B'));
-  // The spread leans on the stated prior as the session means do: a handful of swings can look too even.
-  const typical = median(swings.map((s) => s.speed));
-  const left = swings.map((s, i) => s.speed - fit.coefficients[1] * s.isB - fit.coefficients[2] * (i - middle));
-  const spread = pooledSpread([left], typical);
-  return {
-    difference: fit.coefficients[1],
-    sd: spread * Math.sqrt(fit.covariance[1][1]),
-    drift: fit.coefficients[2],
+    differenceMps: effect ? sign * effect.differenceMps : null,
+    interval90Mps: effect ? turned(effect.interval90Mps) : null,
+    chanceBFaster: effect ? (sign > 0 ? effect.chanceFaster : 1 - effect.chanceFaster) : null,
+    driftMps: c.driftMps,
+    alternated: runs.length >= 3,
+    severalDays: c.severalDays,
+    tie: c.tie,
+    swingsToSettle: c.swingsToSettle,
+    missing: c.missing,
   };
 }
 

@@ -50,7 +50,18 @@ export async function compareBlocks(
   const labelled = places.flatMap(({ block, data }): { block: BlockRow; run: Run }[] => {
     const inA = asTheyAre ? block.id === a.block.id : sameCondition(block, a.block);
     const inB = asTheyAre ? block.id === b.block.id : sameCondition(block, b.block);
-    return inA || inB ? [{ block, run: { label: inA ? 'A' : 'B', speedsMps: speedsIn(block, data) } }] : [];
+    return inA || inB
+      ? [
+          {
+            block,
+            run: {
+              label: inA ? 'A' : 'B',
+              day: data.lesson.starts_at.toISOString().slice(0, 10),
+              speedsMps: speedsIn(block, data),
+            },
+          },
+        ]
+      : [];
   });
   const runs = labelled.map((l) => l.run);
   return {

@@ -19,7 +19,15 @@ function useSentence(c: ComparisonAnswer | undefined, a?: DatedBlock, b?: DatedB
   const chance = Math.round(100 * (faster ? c.chanceBFaster : 1 - c.chanceBFaster));
   const figure = (v: number): string => units.speedFigure(v);
   const name = (x: DatedBlock): string => `Block ${x.position}${x.day ? ` of ${x.day}` : ''}`;
-  return `${name(faster ? b : a)} is faster by ${units.speed(Math.abs(c.differenceMps))} (${figure(lo)} to ${figure(hi)}); the chance that it is faster at all is ${Math.min(99, chance)} %.`;
+  if (c.tie)
+    return `A tie: any difference surely lies within ${figure(lo)} to ${figure(hi)} ${units.speedUnit}, too little to matter.`;
+  const more =
+    c.swingsToSettle === null
+      ? ' Even 120 more swings would hardly settle it.'
+      : c.swingsToSettle > 0
+        ? ` About ${c.swingsToSettle} more swings, half of each in turn, would settle it.`
+        : '';
+  return `${chance >= 90 ? `${name(faster ? b : a)} is faster` : `${name(faster ? b : a)} is more likely faster than not`}: ${units.speed(Math.abs(c.differenceMps))} (${figure(lo)} to ${figure(hi)}), faster at all with ${Math.min(99, chance)} %.${more}`;
 }
 
 const isLike = (a: BlockWire, b: BlockWire): boolean =>
@@ -168,7 +176,7 @@ export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
           </DataTable>
           <Soft>
             {first.day !== second.day
-              ? 'Two lessons: what changes from day to day is in the difference. Review weighs it.'
+              ? 'Two lessons: days differ by more than blocks do, and the interval is wider for it. Review weighs the days.'
               : c.alternated
                 ? 'The runs alternate: tiring or warming up over the swings is taken out.'
                 : 'One run each: tiring or warming up cannot be told from the change. Alternate: A B A B.'}

@@ -183,7 +183,9 @@ export default function TestsView({ lesson }: { lesson: LessonAnswer }) {
     <>
       <Card aria-label="What the tests say">
         <h2>Isolation tests</h2>
-        <Sentence data-testid="limit">{b.limit?.sentence ?? 'Not enough to say: the tests are read against at least three full swings with a ball.'}</Sentence>
+        <Sentence data-testid="limit">
+          {b.limit?.sentence ?? 'Not enough to say: the tests are read against at least three full swings with a ball.'}
+        </Sentence>
         {b.loadVelocity ? <p data-testid="load-velocity">{b.loadVelocity.sentence}</p> : null}
         {b.fullSwings < 3 ? (
           <Notice tone="unsure">
