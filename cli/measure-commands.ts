@@ -3,6 +3,7 @@ import { limitReading } from '../core/battery/limit.ts';
 import { testRatio } from '../core/battery/ratios.ts';
 import { budgetSentence, distanceBudget } from '../core/diagnosis/budget/budget.ts';
 import { BUDGET_FACTORS, type BudgetFactor } from '../core/diagnosis/budget/subsets.ts';
+import type { Level } from '../core/catalogue/stages.ts';
 import { InputError } from '../core/errors/input-error.ts';
 import type { Ground } from '../core/flight/bounce.ts';
 import { headKindOf, type HeadKind } from '../core/impact/heads.ts';
@@ -100,6 +101,7 @@ export function budget(input: unknown): unknown {
   const shots = given.shots.map((row) => shotFromColumns(row as Record<string, number | null | undefined>, hand));
   const b = distanceBudget(shots, club, {
     attackAimRad: given.attackAimDeg === undefined ? undefined : degToRad(given.attackAimDeg),
+    level: assumed.take('level', given.level as Level | undefined, 'club'),
   });
   if (given.attackAimDeg === undefined) assumed.note('attackAimDeg', radToDeg(b.attackAimRad));
   if (b.shots < given.shots.length) assumed.note('shotsUsed', b.shots);

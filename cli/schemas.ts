@@ -165,6 +165,10 @@ const shotColumns = Object.fromEntries(
 );
 
 export const budgetSchema = yup.object({
+  level: text().oneOf(
+    ['beginner', 'club', 'single-figure', 'elite'],
+    ({ path }) => `${path} must be beginner, club, single-figure or elite.`,
+  ),
   club: text(),
   handedness: handedness(),
   attackAimDeg: number(-15, 15),

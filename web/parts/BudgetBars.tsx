@@ -35,7 +35,7 @@ export function BudgetBars({ budget }: { budget: Budget }) {
   }));
   const speed = {
     key: 'speed',
-    name: '5 % more speed',
+    name: `${Math.round(100 * budget.realisticGain)} % more speed`,
     value: budget.speedGainM,
     interval: undefined,
     measured: true,

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { budgetSentence, MOST_BUDGET_SHOTS } from '../../core/diagnosis/budget/budget.ts';
 import { distanceValueSentence, type Hole } from '../../core/diagnosis/budget/distance-value.ts';
+import type { Level } from '../../core/catalogue/stages.ts';
 import type { ShotValues } from '../../core/formats/shot-fields.ts';
 import { degToRad, mphToMps, radToDeg } from '../../core/units/units.ts';
 import { useUnits } from '../app/session.tsx';
@@ -15,7 +16,7 @@ import { StrokesCurve } from './StrokesCurve.tsx';
 const numberOf = (text: string): number => Number(text.replace(',', '.'));
 
 /** Where the yards of some shots are, whether speed comes first, and what more speed is worth on a hole. */
-export function BudgetPanel({ shots, club }: { shots: readonly ShotValues[]; club: string }) {
+export function BudgetPanel({ shots, club, level }: { shots: readonly ShotValues[]; club: string; level?: Level }) {
   const units = useUnits();
   const [aim, setAim] = useState('');
   const [length, setLength] = useState('');
@@ -32,7 +33,7 @@ export function BudgetPanel({ shots, club }: { shots: readonly ShotValues[]; clu
   };
   const attackAimRad = aim.trim() === '' || !Number.isFinite(numberOf(aim)) ? undefined : degToRad(numberOf(aim));
   const enabled = shots.length > 0;
-  const budget = useTask('budget', { shots, club, attackAimRad }, enabled);
+  const budget = useTask('budget', { shots, club, attackAimRad, level }, enabled);
   const value = useTask('value', { shots, club, hole }, enabled);
   if (!enabled) return <Soft>No shot that counts yet.</Soft>;
   if (budget.isPending) return <Waiting what="the budget" />;
@@ -62,8 +63,8 @@ export function BudgetPanel({ shots, club }: { shots: readonly ShotValues[]; clu
         />
         <Spread>
           <Soft>
-            Order-free shares with 90 % intervals from the block’s spread; wind and air taken out.{' '}
-            {b.shots === MOST_BUDGET_SHOTS ? `${MOST_BUDGET_SHOTS} evenly spaced shots are used. ` : ''}
+            Order-free shares with 90 % intervals from the block’s spread and the aim that it leaves open; wind and air
+            taken out. {b.shots === MOST_BUDGET_SHOTS ? `${MOST_BUDGET_SHOTS} evenly spaced shots are used. ` : ''}
             Spin from impact is an estimate.
           </Soft>
           <Row>
@@ -72,7 +73,7 @@ export function BudgetPanel({ shots, club }: { shots: readonly ShotValues[]; clu
               inputMode="decimal"
               value={aim}
               onChange={setAim}
-              placeholder="own best"
+              placeholder="own best, shrunk"
             />
             <SavePicture name="distance-budget" />
           </Row>

@@ -1,6 +1,7 @@
 import { distanceBudget, type Budget } from '../../core/diagnosis/budget/budget.ts';
 import { distanceValue, type DistanceValue, type Hole } from '../../core/diagnosis/budget/distance-value.ts';
 import { budgetShot } from '../../core/diagnosis/budget/subsets.ts';
+import type { Level } from '../../core/catalogue/stages.ts';
 import { CannotSayError, InputError } from '../../core/errors/input-error.ts';
 import { DEFAULT_AIR, type Air } from '../../core/flight/air.ts';
 import { simulateFlight } from '../../core/flight/ball-flight.ts';
@@ -86,8 +87,8 @@ function pattern(input: {
   });
 }
 
-function budget(input: { shots: readonly ShotValues[]; club: string; attackAimRad?: number }): Budget {
-  return distanceBudget(input.shots, input.club, { attackAimRad: input.attackAimRad });
+function budget(input: { shots: readonly ShotValues[]; club: string; attackAimRad?: number; level?: Level }): Budget {
+  return distanceBudget(input.shots, input.club, { attackAimRad: input.attackAimRad, level: input.level });
 }
 
 function value(input: { shots: readonly ShotValues[]; club: string; hole: Hole }): DistanceValue {

@@ -1,20 +1,25 @@
+import type { Level } from '../../catalogue/stages.ts';
 import { CannotSayError } from '../../errors/input-error.ts';
 import type { ShotValues } from '../../formats/shot-fields.ts';
+import { headKindOf } from '../../impact/heads.ts';
 import { seededRandom } from '../../numeric/random.ts';
-import { mean, quantile } from '../../numeric/statistics.ts';
+import { mean, quantile, student95 } from '../../numeric/statistics.ts';
 import { mphToMps } from '../../units/units.ts';
 import { shapleyShares } from './shapley.ts';
 import {
   BUDGET_FACTORS,
   budgetShot,
+  aimGrid,
+  aimShots,
   carriesAtSpeed,
   factorsMeasured,
-  ownBestAttackRad,
+  ownAimRad,
   subsetCarries,
   type BudgetFactor,
 } from './subsets.ts';
 
-export type BudgetVerdict = 'speed-first' | 'strike-first' | 'launch-first' | 'direction-first' | 'cannot-say';
+export type BudgetVerdict =
+  'speed-first' | 'strike-first' | 'launch-first' | 'direction-first' | 'both-alike' | 'cannot-say';
 
 export interface Budget {
   readonly shots: number;
@@ -28,6 +33,8 @@ export interface Budget {
   readonly metresPerMps: number;
   /** What a realistic gain of speed would bring, m. */
   readonly speedGainM: number;
+  /** That gain as a share of the speed, by level. */
+  readonly realisticGain: number;
   readonly attackAimRad: number;
   readonly verdict: BudgetVerdict;
   /** Chance that the shares together hold more than a realistic gain of speed. */
@@ -36,9 +43,20 @@ export interface Budget {
   readonly missing: string;
 }
 
-/** A gain in club head speed that a season of training can bring (by judgement). */
-const REALISTIC_GAIN = 0.05;
+/** A gain in club head speed that a season of training can bring, by level (by judgement). */
+export const REALISTIC_GAIN: Readonly<Record<Level, number>> = {
+  beginner: 0.08,
+  club: 0.05,
+  'single-figure': 0.03,
+  elite: 0.02,
+};
 const RESAMPLES = 1000;
+/** Aims at which the carries are reckoned; those between are drawn straight. */
+const AIMS = 4;
+/** From this many shots on "both alike" is an answer; before, it may only be too little to tell. */
+const ENOUGH_FOR_ALIKE = 12;
+/** A bootstrap of few shots is too narrow: half widths grow by this. */
+const widening = (n: number): number => (student95(Math.max(1, n - 1)) / 1.645) * Math.sqrt(n / Math.max(1, n - 1));
 const FEWEST_SHOTS = 5;
 /** More shots than this add time, not certainty. */
 export const MOST_BUDGET_SHOTS = 120;
@@ -67,13 +85,13 @@ const thin = <T>(list: readonly T[], most: number): T[] =>
  * Distance budget of a block with one club: what this club head speed could carry and where the missing distance is, as
  * Shapley shares of strike, attack, launch and spin, and curve, each with a 90 % bootstrap interval over the shots.
  * @param shots counted shots of one club, SI; at most the evenly spaced MOST_BUDGET_SHOTS of them are used
- * @param attackAimRad attack to aim at; by default the best tenth of the player's own centred shots
+ * @param attackAimRad attack to aim at; by default that of the player's own best centred shots, shrunk to the typical aim
  * @throws CannotSayError where no shot has a speed to reckon with
  */
 export function distanceBudget(
   shots: readonly ShotValues[],
   club: string,
-  { attackAimRad, seed = 1 }: { attackAimRad?: number; seed?: number | string } = {},
+  { attackAimRad, seed = 1, level = 'club' }: { attackAimRad?: number; seed?: number | string; level?: Level } = {},
 ): Budget {
   const used = thin(
     shots.flatMap((s) => budgetShot(s, club) ?? []),
@@ -83,14 +101,32 @@ export function distanceBudget(
     throw new CannotSayError('no-shots', 'There is no shot to reckon with.', 'shots with club speed or ball speed');
   }
   const measured = factorsMeasured(used.map((s) => s.measured));
-  const aim = attackAimRad ?? ownBestAttackRad(used);
-  const carries = subsetCarries(used, aim, measured);
-  const faster = carriesAtSpeed(used, 1 + REALISTIC_GAIN);
+  const head = headKindOf(club);
+  const forAim = aimShots(used);
+  const aims = attackAimRad === undefined ? aimGrid(forAim, head, AIMS) : [attackAimRad];
+  const carries = subsetCarries(used, aims, measured);
+  const aimOf = (rows: readonly number[]): number =>
+    attackAimRad ??
+    ownAimRad(
+      rows.map((i) => forAim[i]),
+      head,
+    );
+  const faster = carriesAtSpeed(used, 1 + REALISTIC_GAIN[level]);
   const oneMore = carriesAtSpeed(used, 1 + mphToMps(1) / mean(used.map((s) => s.clubSpeedMps)));
 
-  const subsetMeans = (rows: readonly number[]): number[] =>
-    carries[0].map((_, mask) => mean(rows.map((i) => carries[i][mask])));
+  /** Mean carry of each subset over some shots, the aim being their own. */
+  const subsetMeans = (rows: readonly number[]): number[] => {
+    const step = aims.length > 1 ? aims[1] - aims[0] : 1;
+    const at = aims.length > 1 && step > 0 ? (aimOf(rows) - aims[0]) / step : 0;
+    const lo = Math.max(0, Math.min(aims.length - 2, Math.floor(at)));
+    const f = aims.length > 1 ? Math.max(0, Math.min(1, at - lo)) : 0;
+    const hi = Math.min(aims.length - 1, lo + 1);
+    return carries[0][0].map((_, mask) =>
+      mean(rows.map((i) => (1 - f) * carries[i][lo][mask] + f * carries[i][hi][mask])),
+    );
+  };
   const all = used.map((_, i) => i);
+  const aim = aimOf(all);
   const means = subsetMeans(all);
   const named = (shares: readonly number[]): Record<BudgetFactor, number> =>
     Object.fromEntries(BUDGET_FACTORS.map((f, k) => [f, shares[k]])) as Record<BudgetFactor, number>;
@@ -109,7 +145,9 @@ export function distanceBudget(
   const enough = used.length >= FEWEST_SHOTS;
   const verdict: BudgetVerdict =
     !enough || (chance > 1 - SURE_ENOUGH && chance < SURE_ENOUGH)
-      ? 'cannot-say'
+      ? used.length >= ENOUGH_FOR_ALIKE
+        ? 'both-alike'
+        : 'cannot-say'
       : chance >= SURE_ENOUGH
         ? largestOf(sharesM)
         : 'speed-first';
@@ -120,11 +158,16 @@ export function distanceBudget(
     possibleCarryM: means[means.length - 1],
     sharesM,
     intervals90M: Object.fromEntries(
-      BUDGET_FACTORS.map((f, k) => [f, [quantile(draws[k], 0.05), quantile(draws[k], 0.95)]]),
+      BUDGET_FACTORS.map((f, k) => {
+        const wide = widening(used.length);
+        const bound = (p: number): number => sharesM[f] + wide * (quantile(draws[k], p) - sharesM[f]);
+        return [f, [bound(0.05), bound(0.95)]];
+      }),
     ) as unknown as Budget['intervals90M'],
     notMeasured,
     metresPerMps: (mean(oneMore) - means[0]) / mphToMps(1),
     speedGainM: mean(faster) - means[0],
+    realisticGain: REALISTIC_GAIN[level],
     attackAimRad: aim,
     verdict: verdict === 'speed-first' && notMeasured.length === BUDGET_FACTORS.length ? 'cannot-say' : verdict,
     chanceSharesHoldMore: chance,
@@ -141,7 +184,7 @@ export function distanceBudget(
 /** One sentence: is speed the thing to train first, or not? @param distance and speed write metres and m/s in the reader's unit */
 export function budgetSentence(budget: Budget, distance: (m: number) => string): string {
   const held = budget.possibleCarryM - budget.actualCarryM;
-  const against = `${distance(held)} lie in strike, launch and curve; 5 % more speed would bring ${distance(budget.speedGainM)}`;
+  const against = `${distance(held)} lie in strike, launch and curve; ${Math.round(100 * budget.realisticGain)} % more speed, a season’s work at this level, would bring ${distance(budget.speedGainM)}`;
   switch (budget.verdict) {
     case 'speed-first':
       return `Train speed first: only ${against}.`;
@@ -151,6 +194,8 @@ export function budgetSentence(budget: Budget, distance: (m: number) => string):
       return `Not speed first: launch and spin hold more. ${against}.`;
     case 'direction-first':
       return `Not speed first: straighten the shot. ${against}.`;
+    case 'both-alike':
+      return `Both alike: ${against}; take the one the student likes.`;
     case 'cannot-say':
       return `Cannot say yet whether speed comes first. Missing: ${budget.missing}.`;
   }

@@ -62,12 +62,44 @@ export function budgetShot(values: ShotValues, club: string): BudgetShot | undef
   };
 }
 
-/** Attack to aim at unless stated: the mean of the best tenth (by carry) of this player's own centred shots. */
-export function ownBestAttackRad(shots: readonly BudgetShot[]): number {
-  const near = shots.filter((s) => Math.hypot(s.delivery.toeM, s.delivery.highM) <= CENTRED_M);
-  const from = near.length > 0 ? near : shots;
-  const best = [...from].sort((a, b) => carryM(launchOut(b.launch)) - carryM(launchOut(a.launch)));
-  return mean(best.slice(0, Math.max(1, Math.round(best.length / 10))).map((s) => s.delivery.attackRad));
+/** Attack that players of a club aim at (by judgement): a few shots of one's own are shrunk toward it. */
+const TYPICAL_ATTACK_RAD: Readonly<Record<HeadKind, number>> = {
+  driver: degToRad(1.5),
+  fairway: degToRad(-2),
+  iron: degToRad(-4),
+};
+/** Weight of the typical aim, the same for few shots and many, so that more shots narrow the answer and do not move it. */
+const TYPICAL_SHARE = 0.5;
+
+/** Carry and attack of a shot, and whether it was centred. */
+export interface AimShot {
+  readonly carryM: number;
+  readonly attackRad: number;
+  readonly centred: boolean;
+}
+
+export const aimShots = (shots: readonly BudgetShot[]): AimShot[] =>
+  shots.map((s) => ({
+    carryM: carryM(launchOut(s.launch)),
+    attackRad: s.delivery.attackRad,
+    centred: Math.hypot(s.delivery.toeM, s.delivery.highM) <= CENTRED_M,
+  }));
+
+const shrunk = (ownRad: number, head: HeadKind): number =>
+  (1 - TYPICAL_SHARE) * ownRad + TYPICAL_SHARE * TYPICAL_ATTACK_RAD[head];
+
+/** Attack to aim at unless stated: that of the best third (by carry) of the player's own centred shots, shrunk to the typical aim. */
+export function ownAimRad(shots: readonly AimShot[], head: HeadKind): number {
+  const near = shots.filter((s) => s.centred);
+  const best = [...(near.length > 0 ? near : shots)].sort((a, b) => b.carryM - a.carryM);
+  return shrunk(mean(best.slice(0, Math.max(1, Math.round(best.length / 3))).map((s) => s.attackRad)), head);
+}
+
+/** Aims between which all of a block's possible aims lie, evenly spaced. */
+export function aimGrid(shots: readonly AimShot[], head: HeadKind, points: number): number[] {
+  const own = shots.map((s) => s.attackRad);
+  const [lo, hi] = [Math.min(...own), Math.max(...own)].map((a) => shrunk(a, head));
+  return Array.from({ length: points }, (_, i) => lo + ((hi - lo) * i) / Math.max(1, points - 1));
 }
 
 /** A measured launch moved by what the impact model says of a changed delivery: the measured level stays. */
@@ -99,15 +131,15 @@ function loftsFor(head: HeadKind, shots: readonly BudgetShot[]): readonly [numbe
 }
 
 /**
- * Carry of every shot with every subset of factors put right, in default still air (wind and air are out of the count).
- * A factor that was not measured is left as it is in every subset.
- * @returns one row of 16 carries (m) a shot; index is the bit mask over BUDGET_FACTORS
+ * Carry of every shot with every subset of factors put right, in default still air (wind and air are out of the count), for
+ * each of a few aims of the attack. A factor that was not measured is left as it is in every subset.
+ * @returns for each shot and aim 16 carries (m); index is the bit mask over BUDGET_FACTORS
  */
 export function subsetCarries(
   shots: readonly BudgetShot[],
-  attackAimRad: number,
+  attackAimsRad: readonly number[],
   measured: Record<BudgetFactor, boolean>,
-): number[][] {
+): number[][][] {
   const head = shots[0].delivery.head;
   const lofts = loftsFor(head, shots);
   const reserve = smashReserve(shots);
@@ -120,7 +152,7 @@ export function subsetCarries(
       optimum.set(attackRad, found);
       return found;
     };
-    return Array.from({ length: SUBSETS }, (_, mask) => {
+    const flownWith = (mask: number, attackAimRad: number): number => {
       const right = (k: number): boolean => (mask & (1 << k)) !== 0 && measured[BUDGET_FACTORS[k]];
       const delivery: Delivery = {
         ...shot.delivery,
@@ -135,7 +167,10 @@ export function subsetCarries(
       const { launchRad, spinRadPerS } = bestFor(delivery.attackRad);
       // A shot that flies farther than the model's best launch keeps its own.
       return Math.max(carry, flown({ ...launch, launchRad, spinRadPerS }));
-    });
+    };
+    // Without the attack put right the aim does not matter.
+    const without = Array.from({ length: SUBSETS }, (_, mask) => (mask & 2 ? 0 : flownWith(mask, 0)));
+    return attackAimsRad.map((aim) => without.map((carry, mask) => (mask & 2 ? flownWith(mask, aim) : carry)));
   });
 }
 

@@ -22,7 +22,7 @@ export default function BudgetView({ block, lesson }: { block: BlockWire; lesson
     return <Notice tone="info">Block {block.position} has no ball: choose one with shots for the budget.</Notice>;
   return (
     <>
-      <BudgetPanel shots={shots} club={block.club} />
+      <BudgetPanel shots={shots} club={block.club} level={lesson.student.level} />
       {norm ? (
         <Soft>
           {median ? `Median ${units.speed(median)}; typical` : 'Typical'} for {norm.who} with the {block.club}:{' '}
