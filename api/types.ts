@@ -2,7 +2,7 @@ import type { GroundWire, HeardRepWire, MotionWire, SwingWire, SwishSetWire, Vid
 import type { LoadVelocity } from '../core/battery/load-velocity.ts';
 import type { LimitReading } from '../core/battery/limit.ts';
 import type { TestRatio } from '../core/battery/ratios.ts';
-import type { Diagnosis } from '../core/diagnosis/diagnose.ts';
+import type { Diagnosis, PriceIfPresent } from '../core/diagnosis/diagnose.ts';
 import type { Finding } from '../core/diagnosis/findings.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
 import type { BlockStatistics } from '../core/review/block-statistics.ts';
@@ -196,6 +196,8 @@ export interface VerdictWire {
 export interface LedgerAnswer {
   findings: Finding[];
   diagnosis: Diagnosis;
+  /** What the learned prices say beside the faults' own; null without a captured swing or a measured speed. */
+  prices: { refused: string; together: PriceIfPresent | null } | null;
   verdict: VerdictWire | null;
 }
 

@@ -1,3 +1,7 @@
+import { batteryFigures } from './batteries.ts';
+import { budgetFigures } from './budgets.ts';
+import { priceFigures, soundPriceFigures } from './prices.ts';
+import { runFigures } from './runs.ts';
 import { LEVELS } from '../core/catalogue/stages.ts';
 import { seededRandom } from '../core/numeric/random.ts';
 import { ceiling, diagnosisFigures, withoutEvidence } from './diagnoses.ts';
@@ -158,6 +162,91 @@ function motion(n: number, print: Print): void {
   }
 }
 
+function testsAndRuns(n: number, print: Print): void {
+  const all = n * SEEDS.length;
+  for (const [kind, wanted] of [
+    ['none', '≥ 90 %'],
+    ['legs', '≥ 70 %'],
+    ['trunk', '≥ 50 %'],
+    ['release', '≥ 80 %'],
+  ] as const) {
+    const f = SEEDS.map((seed) => batteryFigures(kind, 0.4, n, seededRandom(`battery ${seed} ${kind}`)));
+    const words =
+      kind === 'none' ? 'isolation tests, nothing limits: none named' : `isolation tests, ${kind} at −40 %: named`;
+    print(
+      line(
+        words,
+        f.map((x) => x.right),
+        wanted,
+        all,
+      ),
+    );
+    print(
+      line(
+        '   another limit named',
+        f.map((x) => x.wrong),
+        '≤ 10 %',
+        all,
+      ),
+    );
+  }
+  for (const otherDay of [false, true]) {
+    const f = SEEDS.map((seed) => runFigures(n, seededRandom(`runs ${seed} ${otherDay}`), otherDay));
+    const words = otherDay ? 'two blocks, another day' : 'two blocks of a day';
+    print(
+      line(
+        `${words}: right where 70–80 % was said`,
+        f.map((x) => x.rightAt75),
+        '70–80 %',
+        f.reduce((s, x) => s + x.calls75, 0),
+      ),
+    );
+    print(
+      line(
+        `${words}: right where 90 % or more was said`,
+        f.map((x) => x.rightAt95),
+        '≥ 92 %',
+        f.reduce((s, x) => s + x.calls95, 0),
+      ),
+    );
+    print(
+      line(
+        `${words}: 90 % interval holds`,
+        f.map((x) => x.covered90),
+        '≥ 85 %',
+        all,
+      ),
+    );
+  }
+}
+
+function budgets(n: number, print: Print): void {
+  const f = SEEDS.map((seed) => budgetFigures(n, seededRandom(`budget ${seed}`)));
+  for (const factor of ['strike', 'attack', 'launchSpin', 'curve'] as const)
+    print(
+      line(
+        `budget at 15 shots: interval of ${factor} holds`,
+        f.map((x) => x.held[factor]),
+        '≥ 85 %',
+        n * SEEDS.length,
+      ),
+    );
+}
+
+function prices(n: number, print: Print): void {
+  for (const strange of [false, true]) {
+    print(strange ? 'Prices, model changed on purpose' : 'Prices, another seed');
+    for (const f of priceFigures(`bench ${strange}`, n, strange))
+      print(
+        `  ${f.fault.padEnd(16)} 90 % band if there holds ${percent(f.held)} (wanted ≥ 88 %), half width ${percent(f.halfWidth)} of the speed   n ${f.n}`,
+      );
+    const sound = soundPriceFigures(`sound ${strange}`, n, strange);
+    print(
+      `  no fault: a band above 0.25 mph ${percent(sound.above)} (wanted ≤ 2 %), refused ${percent(sound.refused)}   n ${sound.n}`,
+    );
+  }
+}
+
 /** Everything that a verdict promises, tried on players made apart from the code under test. @param scale share of the full numbers */
 export function verdicts(scale: number, print: Print): void {
   const n = (full: number): number => Math.max(20, Math.round(full * scale));
@@ -167,4 +256,10 @@ export function verdicts(scale: number, print: Print): void {
   diagnoses(n(320), print);
   print('\nMotion');
   motion(n(700), print);
+  print('\nIsolation tests and runs');
+  testsAndRuns(n(300), print);
+  print('\nBudget');
+  budgets(n(30), print);
+  print('\nPrices');
+  prices(n(600), print);
 }

@@ -3,6 +3,7 @@ import type { MotionCapture } from '../core/capture/motion.ts';
 import { FIT_NAMES, fitSwing } from '../core/swing/fit.ts';
 import { capturedDownswing } from '../core/swing/fit-capture.ts';
 import { fitPrices } from '../core/swing/fit-prices.ts';
+import { priceInputs, priceSwing } from '../core/diagnosis/learned-price.ts';
 import { completePlayer, type Player } from '../core/swing/player.ts';
 import { mpsToMph } from '../core/units/units.ts';
 import { Assumed } from './input.ts';
@@ -29,7 +30,9 @@ export function fit(capture: MotionCapture): unknown {
   const whole = completePlayer(player);
   for (const key of ['sex', 'heightM', 'massKg', 'ageYears'] as const)
     if (player[key] === undefined) assumed.note(key, whole[key]);
-  const fitted = fitSwing(capturedDownswing(capture, analyseSequence(capture)), player);
+  const sequence = analyseSequence(capture);
+  const fitted = fitSwing(capturedDownswing(capture, sequence), player);
+  const learned = priceSwing(priceInputs(sequence), player, fitted.clubSpeedMps);
   return {
     clubSpeedMph: mpsToMph(fitted.clubSpeedMps),
     parameters: Object.fromEntries(FIT_NAMES.map((n) => [n, fitted.values[n]])),
@@ -41,6 +44,18 @@ export function fit(capture: MotionCapture): unknown {
       gainMph: mpsToMph(p.gainMps),
       intervalMph: p.interval90Mps.map(mpsToMph),
     })),
+    learned: {
+      ...(learned.refused ? { refused: learned.refused } : {}),
+      faults: learned.prices.map((p) => ({
+        id: p.fault,
+        ifThereMph: mpsToMph(p.meanMps),
+        interval90Mph: p.interval90Mps.map((v) => mpsToMph(v)),
+      })),
+      together: learned.together && {
+        ifThereMph: mpsToMph(learned.together.meanMps),
+        interval90Mph: learned.together.interval90Mps.map((v) => mpsToMph(v)),
+      },
+    },
     simulations: fitted.simulations,
     assumed: assumed.values,
   };

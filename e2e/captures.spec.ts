@@ -93,7 +93,7 @@ test('bad captures: radians are asked about; a cut C3D, a putt and a long gap ar
   await expect(page.getByRole('region', { name: 'Sequence, radians.csv' })).toContainText('radians a second, as said');
 });
 
-test('several swings: band of the block, one laid over another of an earlier lesson, fit kept in the ledger', async ({
+test('several swings: band of the block, one laid over another of an earlier lesson, fit kept', async ({
   page,
   app,
 }) => {
@@ -129,7 +129,7 @@ test('several swings: band of the block, one laid over another of an earlier les
   await expect(panel.getByRole('button', { name: 'Fit it again' })).toBeVisible();
   await page.getByLabel('Club speed, mph').fill('91');
   await page.getByRole('button', { name: 'Add the shot' }).click();
-  await expect(page.getByTestId('price-body-stall')).toContainText(/worth 1\d\.\d mph .* from the fitted swing/);
+  await expect(page.getByTestId('price-together')).toContainText(/All put right together: .* mph/);
 });
 
 test('one swing, all its records: joined at the strike, shifted, parted', async ({ page, app }) => {

@@ -110,11 +110,13 @@ test('a first lesson, end to end: from a student to a verified gain', async ({ p
 
   await test.step('Diagnose: one sentence, reasons, and the verdict is taken', async () => {
     await page.keyboard.press('4');
-    await expect(page.getByTestId('diagnosis')).toContainText('The earliest likely cause is “Throws the angle early”');
+    await expect(page.getByTestId('diagnosis')).toContainText(/“Throws the angle early” \(cause \d+ %, there 9\d %\)/);
+    await expect(page.getByTestId('diagnosis')).toContainText('What would tell most for its time');
     await expect(page.getByRole('list', { name: 'Reasons for and against' })).toContainText(
       'Angle gone by half-way down: clear (“gone at hip height”)',
     );
-    await expect(page.getByText(/release starts before the strike by/).first()).toBeVisible();
+    await expect(page.getByText(/loss of the wrist angle, all figures together/).first()).toBeVisible();
+    await page.getByLabel('Your reason (kept with the verdict)').fill('plain on film');
     await page.getByRole('button', { name: 'Make “Throws the angle early” the target' }).click();
     await expect(page.getByText('Target: Throws the angle early')).toBeVisible();
   });
@@ -208,7 +210,7 @@ test('the instructor overrules with a reason, and the verdict keeps both', async
   await page.getByRole('radiogroup', { name: 'Trail hip outside the trail foot' }).getByText('clear').click();
   await page.getByRole('radiogroup', { name: 'Lead knee not behind the ball' }).getByText('clear').click();
   await page.keyboard.press('4');
-  await page.getByText('All chances, ranked').click();
+  await page.getByText('All faults, in the order worth looking at').click();
   await page.getByRole('button', { name: 'Tension', exact: true }).click();
   const make = page.getByRole('button', { name: 'Make “Tension” the target' });
   await expect(make).toBeDisabled();

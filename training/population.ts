@@ -21,7 +21,8 @@ export interface PopulationOptions {
   readonly mostFaults: number;
   /** Another model on purpose: stops, springs, hub and drives differ more, as in no player it was fitted to. */
   readonly strange?: boolean;
-  readonly least?: number;
+  /** Share of faults drawn smaller than what has a name yet, so that prices begin at nothing. */
+  readonly small?: number;
 }
 
 const around = (random: Random, share: number): number => Math.exp(share * random.normal());
@@ -122,14 +123,15 @@ function drawSound(random: Random, body: ReturnType<typeof drawBody>, strange: b
 }
 
 /** Amounts of up to so many faults; early release and holding off exclude each other. */
-export function drawAmounts(random: Random, most: number): MadePlayer['amounts'] {
+export function drawAmounts(random: Random, most: number, small = 0): MadePlayer['amounts'] {
   const wanted = most === 0 ? 0 : random.below(most + 1);
   const amounts: Partial<Record<FamilyId, number>> = {};
   for (let k = 0; k < wanted; k++) {
     const id = FAMILIES[random.below(FAMILIES.length)];
     if ((id === 'held-off' && amounts['early-release']) || (id === 'early-release' && amounts['held-off'])) continue;
     const [lo, hi] = AMOUNTS[id];
-    amounts[id] = lo + (hi - lo) * random.uniform();
+    const tiny = small > 0 && random.uniform() < small;
+    amounts[id] = tiny ? lo * (0.05 + 0.95 * random.uniform()) : lo + (hi - lo) * random.uniform();
   }
   return amounts;
 }
@@ -139,7 +141,7 @@ export function drawPlayer(random: Random, options: PopulationOptions): MadePlay
   for (;;) {
     const { strength, ...body } = drawBody(random);
     const sound = drawSound(random, { ...body, strength }, options.strange ?? false);
-    const amounts = drawAmounts(random, options.mostFaults);
+    const amounts = drawAmounts(random, options.mostFaults, options.small);
     const swing = withFamilies(sound, amounts);
     const speedMps = clubHeadSpeedMps(swing);
     if (speedMps !== undefined && speedMps > SLOWEST_MPS && speedMps < FASTEST_MPS)

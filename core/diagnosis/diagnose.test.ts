@@ -17,6 +17,7 @@ import { contradicts, measuredFinding, measuredFindings, seenFinding, signLogOdd
 import { measureMotion } from './measure-motion.ts';
 import { combineSwings, measureBlocks, measureScreen, measureShots, type MeasuredBlock } from './measure.ts';
 import { causalOrder } from './network.ts';
+import { paysMost } from './pays-most.ts';
 
 const motion = (name: string): Finding[] => {
   const c = readMotionCsv(readFileSync(join(import.meta.dirname, '../capture/fixtures/motion', `${name}.csv`), 'utf8'));
@@ -384,4 +385,22 @@ test('learned causes move a leak by their counts, worth sixty students', () => {
   const at = (m: typeof usual): number => m.ownLeaks[m.ids.indexOf('sway')];
   expect(at(learned)).toBeCloseTo((60 * at(usual) + 30) / 120, 6);
   expect(learned.ownLeaks[learned.ids.indexOf('slide')]).toBeLessThan(usual.ownLeaks[usual.ids.indexOf('slide')]);
+});
+
+test('what pays most is reckoned from what would go with it', () => {
+  const findings = [
+    ...motion('01-cast-500hz'),
+    seenFinding('arms-shoulders-open', 'clear'),
+    seenFinding('release-half-way', 'clear'),
+  ];
+  const price = { meanMps: 2, interval90Mps: [1, 3] as const };
+  const { faults } = diagnose(findings, { prices: new Map([['early-release', price]]) });
+  const list = paysMost(findings, faults, 'club');
+  expect(list[0].fault).toBe('early-release');
+  expect(list[0].worthMps).toBeGreaterThan(1);
+  expect(list[0].worthMps).toBeLessThanOrEqual(2);
+  // Putting a cause of it right brings a part of the same.
+  const cause = list.find((r) => r.fault === 'arms-first');
+  if (cause) expect(cause.worthMps).toBeLessThan(list[0].worthMps);
+  expect(paysMost(findings, diagnose(findings).faults, 'club')).toEqual([]);
 });

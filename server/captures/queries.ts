@@ -1,6 +1,7 @@
 import type { SequenceWire } from '../../api/sequence-wire.ts';
 import type { CurvesWire, FitWire, ImportWire, MotionWire, StudentMotionWire } from '../../api/types.ts';
 import type { Measurement } from '../../core/diagnosis/findings.ts';
+import type { PriceInputs } from '../../core/diagnosis/learned-price.ts';
 import type { ColumnMapping } from '../../core/formats/shot-columns.ts';
 import { contentHash } from '../accounts/secrets.ts';
 import type { Db, Row } from '../db/connection.ts';
@@ -132,6 +133,7 @@ export interface MotionRow extends Row {
   curves: CurvesWire;
   measurements: Measurement[];
   fit: FitWire | null;
+  price_inputs: PriceInputs | null;
 }
 
 export const motionToWire = (m: MotionRow): MotionWire => ({
@@ -154,11 +156,12 @@ export const insertMotion = (
     sequence: SequenceWire;
     curves: CurvesWire;
     measurements: readonly Measurement[];
+    priceInputs: PriceInputs | null;
   },
 ): Promise<unknown> =>
   db.query(
-    `insert into motions (id, practice_id, block_id, import_id, file_name, content, sequence, curves, measurements)
-     values ($1,$2,$3,$4,$5,$6,$7,$8,$9)`,
+    `insert into motions (id, practice_id, block_id, import_id, file_name, content, sequence, curves, measurements, price_inputs)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10)`,
     [
       m.id,
       practiceId,
@@ -169,6 +172,7 @@ export const insertMotion = (
       JSON.stringify(m.sequence),
       JSON.stringify(m.curves),
       JSON.stringify(m.measurements),
+      m.priceInputs && JSON.stringify(m.priceInputs),
     ],
   );
 
@@ -183,7 +187,7 @@ export const motionContent = async (db: Db, practiceId: string, id: string): Pro
 
 export const motionsOfLesson = (db: Db, practiceId: string, lessonId: string): Promise<MotionRow[]> =>
   db.query<MotionRow>(
-    `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements, m.fit from motions m
+    `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements, m.fit, m.price_inputs from motions m
      join live_blocks b on b.id = m.block_id where m.practice_id = $1 and b.lesson_id = $2 order by m.created_at, m.id`,
     [practiceId, lessonId],
   );
@@ -218,7 +222,7 @@ export const motionsOfStudent = async (db: Db, practiceId: string, studentId: st
 export const motionRow = async (db: Db, practiceId: string, id: string): Promise<MotionRow | undefined> =>
   (
     await db.query<MotionRow>(
-      `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements, m.fit from motions m
+      `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements, m.fit, m.price_inputs from motions m
        join live_blocks b on b.id = m.block_id where m.practice_id = $1 and m.id = $2`,
       [practiceId, id],
     )

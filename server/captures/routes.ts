@@ -8,6 +8,7 @@ import { analyseGround } from '../../core/capture/ground-analysis.ts';
 import { groundTraces } from '../../core/capture/ground-traces.ts';
 import { analyseSequence } from '../../core/capture/sequence.ts';
 import { measureGround } from '../../core/diagnosis/measure-ground.ts';
+import { priceInputs } from '../../core/diagnosis/learned-price.ts';
 import { measureMotion } from '../../core/diagnosis/measure-motion.ts';
 import {
   captureSource,
@@ -78,6 +79,7 @@ function motionOf({ id, importId, name, bytes, options, own, target }: Given): F
         sequence: sequenceToWire(sequence),
         curves: curvesToWire(sequence),
         measurements: measureMotion(capture, sequence, { kind: 'motion', id, label: name }),
+        priceInputs: priceInputs(sequence) ?? null,
       }),
   };
 }

@@ -10,9 +10,12 @@ import {
   type MeasuredBlock,
 } from '../../core/diagnosis/measure.ts';
 import { measureRatios, measureSetup } from '../../core/diagnosis/measure-tests.ts';
+import { priceSwing, type SwingPrices } from '../../core/diagnosis/learned-price.ts';
+import { headKindOf } from '../../core/impact/heads.ts';
+import { median } from '../../core/numeric/statistics.ts';
 import { degToRad } from '../../core/units/units.ts';
 import type { Db } from '../db/connection.ts';
-import { loadLesson, type LessonData } from '../lessons/lesson-view.ts';
+import { ageYears, loadLesson, type LessonData } from '../lessons/lesson-view.ts';
 import type { BlockRow } from '../blocks/queries.ts';
 import { lessonTests } from '../lessons/battery.ts';
 import { setupsUpTo } from '../setups/queries.ts';
@@ -87,13 +90,47 @@ async function findingsOf(db: Db, practiceId: string, data: LessonData): Promise
   ];
 }
 
+/** Speed that prices are shares of: the newest block of full driver swings with a ball that has a speed. */
+function ownSpeedMps(data: LessonData): number | undefined {
+  const full = data.blocks.filter((b) => b.with_ball && b.condition === 'normal' && headKindOf(b.club) === 'driver');
+  const medians = full.flatMap((b) => {
+    const speeds = data.shots.flatMap((s) =>
+      s.block_id === b.id && s.set_aside_reason === null && s.club_speed_mps !== null
+        ? [s.club_speed_mps as number]
+        : [],
+    );
+    return speeds.length > 0 ? [median(speeds)] : [];
+  });
+  return medians.at(-1);
+}
+
+/** Learned prices of the lesson's newest captured swing that they can read; null without one, or without a measured speed. */
+function pricesOf(data: LessonData): SwingPrices | null {
+  const speed = ownSpeedMps(data);
+  const swing = data.motions.filter((m) => m.price_inputs).at(-1)?.price_inputs;
+  if (speed === undefined || !swing) return null;
+  const { student, lesson } = data;
+  const body = {
+    sex: student.sex ?? undefined,
+    heightM: student.height_m ?? undefined,
+    massKg: student.mass_kg ?? undefined,
+    ageYears: ageYears(student, lesson.starts_at),
+  };
+  return priceSwing(swing, body, speed);
+}
+
 /** Findings and what they say together, for the ledger tray and the Diagnose station. */
 export async function ledgerOf(db: Db, practiceId: string, lessonId: string): Promise<LedgerAnswer> {
   const data = await loadLesson(db, practiceId, lessonId);
   const findings = await findingsOf(db, practiceId, data);
+  const prices = pricesOf(data);
   return {
     findings,
-    diagnosis: diagnose(findings, { level: data.student.level }),
+    diagnosis: diagnose(findings, {
+      level: data.student.level,
+      prices: new Map(prices?.prices.map((p) => [p.fault, p])),
+    }),
+    prices: prices && { refused: prices.refused, together: prices.together },
     verdict: await verdictOfLesson(db, practiceId, lessonId),
   };
 }

@@ -5,13 +5,16 @@ import styled from 'styled-components';
 import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
 import type { Finding } from '../../core/diagnosis/findings.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
+import type { Level } from '../../core/catalogue/stages.ts';
 import { call, newId } from '../app/api.ts';
+import { useUnits } from '../app/session.tsx';
 import { percent } from '../../core/diagnosis/verdict-sentence.ts';
 import { Button, PrimaryButton, QuietButton, TextField } from '../parts/controls.tsx';
 import { FaultChain } from '../parts/FaultChain.tsx';
 import { Card, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';
 import { drawnFromCurves } from '../parts/swing/captured-drawing.ts';
 import { WhatIf } from '../parts/swing/WhatIf.tsx';
+import { useTask } from '../workers/run.ts';
 import { useLessonWrite } from './data.ts';
 import { useLedgerPrices } from './prices.ts';
 
@@ -158,6 +161,22 @@ function WhatIfOfLesson({ lesson, ledger }: { lesson: LessonAnswer; ledger: Ledg
   );
 }
 
+/** The fault whose removal would bring most, where prices are known: it need not be the cause to begin with. */
+function PaysMost({ ledger, level }: { ledger: LedgerAnswer; level: Level }) {
+  const units = useUnits();
+  const { faults } = ledger.diagnosis;
+  const priced = faults.some((f) => f.price);
+  const { data } = useTask('paysMost', { findings: ledger.findings, faults, level }, priced);
+  const best = data?.[0];
+  if (!best || best.worthMps <= 0) return null;
+  return (
+    <p data-testid="pays-most">
+      Pays most if put right: “{faultById(best.fault)?.name}”, about {units.speed(best.worthMps)} with what would go
+      with it.
+    </p>
+  );
+}
+
 /** Diagnose: one sentence, the chain, reasons of the chosen fault, and the instructor's verdict. */
 export default function Diagnose({
   lesson,
@@ -207,6 +226,7 @@ export default function Diagnose({
       ) : null}
       <Card aria-label="Diagnosis">
         <Sentence data-testid="diagnosis">{diagnosis.verdict.sentence}</Sentence>
+        <PaysMost ledger={ledger} level={lesson.student.level} />
         <FaultChain faults={diagnosis.faults} named={named} chosen={chosen} onChoose={choose} />
         <Soft>
           On each chip: above the chance that it is a cause of its own, below that it is there at all. Faint: nothing of
@@ -231,7 +251,13 @@ export default function Diagnose({
       <WhatIfOfLesson lesson={lesson} ledger={ledger} />
       {chosen ? (
         <Card aria-label="Verdict">
-          <h2>{overrules ? 'Overrule: make this the target instead' : 'Accept as proposed'}</h2>
+          <h2>
+            {!overrules
+              ? 'Accept as proposed'
+              : named.length > 0
+                ? 'Overrule: make this the target instead'
+                : 'Nothing is proposed: make this the target by your own judgement'}
+          </h2>
           <TextField
             label={overrules ? 'Your reason (kept with the verdict)' : 'Note (optional)'}
             value={reason}

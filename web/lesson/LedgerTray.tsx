@@ -4,9 +4,10 @@ import styled from 'styled-components';
 import type { LedgerAnswer } from '../../api/types.ts';
 import { FAULTS } from '../../core/catalogue/faults.ts';
 import { STAGES } from '../../core/catalogue/stages.ts';
+import type { DiagnosedFault } from '../../core/diagnosis/diagnose.ts';
+import { priceWords } from '../../core/diagnosis/price-words.ts';
 import { percent } from '../../core/diagnosis/verdict-sentence.ts';
 import { useUnits } from '../app/session.tsx';
-import type { LedgerPrices } from '../workers/swing-tasks.ts';
 import { Button } from '../parts/controls.tsx';
 import { Soft, Spread } from '../parts/layout.tsx';
 
@@ -58,31 +59,30 @@ const Bar = styled.div<{ $share: number }>`
 /** Weaker findings stay in Diagnose. */
 const WORTH_SHOWING = 0.4;
 
-/** What putting a fault right is worth, with its band; a typical amount is marked so. */
-function PriceLine({ prices, fault }: { prices: LedgerPrices | null | undefined; fault: string }) {
+/** What a fault costs if it is there, beside the chance that it is. */
+function PriceLine({ fault }: { fault: DiagnosedFault | undefined }) {
   const units = useUnits();
-  const price = prices?.prices.find((p) => p.id === fault);
-  if (!price || !prices) return null;
-  const measured = prices.amounts.find((a) => a.id === fault)?.measured;
+  const words = fault ? priceWords(fault, (v) => units.speedFigure(v), units.speedUnit) : '';
+  return words === '' ? null : <small data-testid={`price-${fault?.id}`}>{words}</small>;
+}
+
+/** What all that is there would bring together, or why no price is said. */
+function Together({ prices }: { prices: LedgerAnswer['prices'] }) {
+  const units = useUnits();
+  if (!prices) return <Soft>No price yet: it takes a captured swing and a block of measured driver speeds.</Soft>;
+  if (prices.refused !== '') return <Soft>Prices cannot be said: {prices.refused}.</Soft>;
+  if (!prices.together) return null;
+  const [lo, hi] = prices.together.interval90Mps;
   return (
-    <small data-testid={`price-${fault}`}>
-      worth <b>{units.speed(price.gainMps)}</b> ({units.speedFigure(price.intervalMps[0])} to{' '}
-      {units.speedFigure(price.intervalMps[1])})
-      {price.fitted ? ', from the fitted swing' : measured ? '' : ', amount not measured'}
-    </small>
+    <Soft data-testid="price-together">
+      All put right together: {units.speedFigure(lo)} to {units.speedFigure(hi)} {units.speedUnit} (not the sum of the
+      parts).
+    </Soft>
   );
 }
 
 /** Findings so far by stage, with the chance they give; always at hand, collapsible. */
-export function LedgerTray({
-  ledger,
-  lessonId,
-  prices,
-}: {
-  ledger: LedgerAnswer | undefined;
-  lessonId: string;
-  prices: LedgerPrices | null | undefined;
-}) {
+export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefined; lessonId: string }) {
   const [open, setOpen] = useState(true);
   if (!open) {
     return (
@@ -122,7 +122,7 @@ export function LedgerTray({
                     <Bar $share={diagnosed.get(f.id)?.presentChance ?? 0} />
                     <small>there, as shown; a cause at {percent(diagnosed.get(f.id)?.causeChance ?? 0)}</small>
                     <small>{own[0]?.text}</small>
-                    <PriceLine prices={prices} fault={f.id} />
+                    <PriceLine fault={diagnosed.get(f.id)} />
                   </Fault>
                 );
               })}
@@ -133,10 +133,12 @@ export function LedgerTray({
       {ledger && ledger.diagnosis.missing.length > 0 ? (
         <Soft>What would settle more: {ledger.diagnosis.missing.join(', ')}.</Soft>
       ) : null}
+      {findings.length > 0 ? <Together prices={ledger?.prices ?? null} /> : null}
       {findings.length > 0 ? (
         <Soft>
-          {findings.length} findings; those that speak against a fault are in Diagnose. Prices are by the swing model:
-          what comes back if only that is put right. Slide, strike and early extension are not in it.
+          {findings.length} findings; those that speak against a fault are in Diagnose. A price is what comes back if
+          only that is put right, with 90 %, learned on simulated players. Slide, strike and early extension are not in
+          it.
         </Soft>
       ) : null}
     </Tray>

@@ -13,7 +13,6 @@ import { BlockBar } from './BlockBar.tsx';
 import { refreshLesson, STATIONS, useLedger, useLesson, type Station } from './data.ts';
 import { LedgerTray } from './LedgerTray.tsx';
 import { OutboxNotice } from './OutboxNotice.tsx';
-import { useLedgerPrices } from './prices.ts';
 
 const Know = lazy(() => import('./Know.tsx'));
 const Measure = lazy(() => import('./Measure.tsx'));
@@ -129,12 +128,6 @@ function useLessonEvents(id: string): void {
 }
 
 /** A lesson: spine of six stations, the station's work, the ledger tray, and the block bar at the foot. */
-/** The ledger with its prices, which the worker reckons. */
-function PricedTray({ lesson, ledger }: { lesson: LessonAnswer; ledger: LedgerAnswer | undefined }) {
-  const { prices } = useLedgerPrices(lesson, ledger);
-  return <LedgerTray ledger={ledger} lessonId={lesson.lesson.id} prices={prices} />;
-}
-
 export default function Lesson() {
   const { id = '', station: wanted } = useParams();
   const navigate = useNavigate();
@@ -223,7 +216,7 @@ export default function Lesson() {
           {station === 'review' ? <Review lesson={data} /> : null}
         </Suspense>
       </Station>
-      <PricedTray lesson={data} ledger={ledger.data} />
+      <LedgerTray ledger={ledger.data} lessonId={data.lesson.id} />
       <BlockBar
         lesson={data}
         onNewBlock={() => {

@@ -2,6 +2,9 @@ import { distanceBudget, type Budget } from '../../core/diagnosis/budget/budget.
 import { distanceValue, type DistanceValue, type Hole } from '../../core/diagnosis/budget/distance-value.ts';
 import { budgetShot } from '../../core/diagnosis/budget/subsets.ts';
 import type { Level } from '../../core/catalogue/stages.ts';
+import type { DiagnosedFault } from '../../core/diagnosis/diagnose.ts';
+import type { Finding } from '../../core/diagnosis/findings.ts';
+import { paysMost, type Removal } from '../../core/diagnosis/pays-most.ts';
 import { CannotSayError, InputError } from '../../core/errors/input-error.ts';
 import { DEFAULT_AIR, type Air } from '../../core/flight/air.ts';
 import { simulateFlight } from '../../core/flight/ball-flight.ts';
@@ -148,6 +151,8 @@ export const TASKS = {
   optimum,
   pattern,
   preview,
+  paysMost: (input: { findings: readonly Finding[]; faults: readonly DiagnosedFault[]; level: Level }): Removal[] =>
+    paysMost(input.findings, input.faults, input.level),
   settle: (input: Pick<Review, 'verdict' | 'settle' | 'sessionsSince'>): Settling => settled(input),
   strikes: (input: { shots: readonly ShotValues[]; club: string }): StrikeMap | null =>
     strikeMap(input.shots, input.club) ?? null,

@@ -27,3 +27,6 @@ create table reviews (
   gain jsonb not null,
   decided_at timestamptz not null default now()
 );
+
+-- What the learned prices take from a captured swing; null where it lacks the curves they need, or came before them.
+alter table motions add column price_inputs jsonb;
