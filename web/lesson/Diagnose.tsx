@@ -213,7 +213,9 @@ export default function Diagnose({
           <strong>Target: {faultById(verdict.target)?.name ?? verdict.target}</strong>, decided{' '}
           {format(new Date(verdict.decidedAt), 'd MMM, HH:mm')}
           {verdict.overruled
-            ? ` against the proposal${verdict.proposed ? ` “${faultById(verdict.proposed)?.name}”` : ''}: “${verdict.reason}”`
+            ? verdict.proposed
+              ? ` against the proposal “${faultById(verdict.proposed)?.name}”: “${verdict.reason}”`
+              : `, where nothing was proposed: “${verdict.reason}”`
             : ', as proposed'}
           . It is kept with the {verdict.findings.length} findings of that moment.
         </Notice>

@@ -38,6 +38,9 @@ function OldPlaceOffer({ lesson, review }: { lesson: LessonAnswer; review: Revie
   );
 }
 
+/** A certainty to a tenth of a per cent, never all of it. */
+const sure = (chance: number): string => (chance > 0.999 ? 'over 99.9 %' : `${(100 * chance).toFixed(1)} %`);
+
 function Gain({ lesson, review, gain }: { lesson: LessonAnswer; review: ReviewAnswer; gain: GainWire }) {
   const units = useUnits();
   const speed = (v: number): string => units.speed(v);
@@ -71,9 +74,8 @@ function Gain({ lesson, review, gain }: { lesson: LessonAnswer; review: ReviewAn
         {gain.condition}; the first{' '}
         {gain.baselineSessions === 1 ? 'session is' : `${gain.baselineSessions} sessions are`} the baseline (open dots).
         We compare the lessons since the change with those before, allowing for good and bad days, and ask for more
-        certainty early than late, because we look after every lesson: at this look{' '}
-        {(100 * gain.chanceNeeded).toFixed(1)} %, found{' '}
-        {(100 * Math.max(gain.chanceAboveSmallest, gain.chanceBelowSmallest)).toFixed(1)} % for a{' '}
+        certainty early than late, because we look after every lesson: at this look {sure(gain.chanceNeeded)}, found{' '}
+        {sure(Math.max(gain.chanceAboveSmallest, gain.chanceBelowSmallest))} for a{' '}
         {gain.chanceAboveSmallest >= gain.chanceBelowSmallest ? 'gain' : 'loss'} that matters. Spread between swings{' '}
         {speed(gain.swingSpreadMps)}, between days about {speed(gain.daySpreadMps)}.
       </Soft>

@@ -37,12 +37,15 @@ const List = styled.ul`
 `;
 const Fault = styled.li`
   display: grid;
-  grid-template-columns: 1fr 44px;
+  grid-template-columns: 1fr auto;
   gap: 0 var(--s2);
   align-items: baseline;
   a {
     color: var(--ink);
     text-decoration-color: var(--line);
+  }
+  strong {
+    white-space: nowrap;
   }
   small {
     grid-column: 1 / -1;
@@ -120,7 +123,12 @@ export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefi
                     <Link to={`/lessons/${lessonId}/diagnose?fault=${f.id}`}>{f.name}</Link>
                     <strong>{percent(diagnosed.get(f.id)?.presentChance ?? 0)}</strong>
                     <Bar $share={diagnosed.get(f.id)?.presentChance ?? 0} />
-                    <small>there, as shown; a cause at {percent(diagnosed.get(f.id)?.causeChance ?? 0)}</small>
+                    <small>
+                      there;{' '}
+                      {f.changeable
+                        ? `a cause of its own ${percent(diagnosed.get(f.id)?.causeChance ?? 0)}`
+                        : 'a limit of the body'}
+                    </small>
                     <small>{own[0]?.text}</small>
                     <PriceLine fault={diagnosed.get(f.id)} />
                   </Fault>

@@ -21,6 +21,7 @@ const CHIP_HEIGHT = 52;
 const COLUMN = 204;
 const ROW = 64;
 const TOP = 30;
+const SAME_COLUMN_BEND = 26;
 
 const Scroll = styled.div`
   overflow-x: auto;
@@ -81,7 +82,8 @@ export function FaultChain({
       .forEach((f, row) => place.set(f.id, { x: column * COLUMN, y: TOP + row * ROW }));
   });
   const rows = Math.max(1, ...stages.map((s) => shown.filter((f) => f.stage === s).length));
-  const width = Math.max(1, stages.length) * COLUMN - (COLUMN - CHIP_WIDTH);
+  // Links within one column bend out to the right.
+  const width = Math.max(1, stages.length) * COLUMN - (COLUMN - CHIP_WIDTH) + SAME_COLUMN_BEND;
   const height = TOP + rows * ROW;
   if (shown.length === 0) return null;
   return (
@@ -108,7 +110,7 @@ export function FaultChain({
           const y1 = a.y + CHIP_HEIGHT / 2;
           const y2 = b.y + CHIP_HEIGHT / 2;
           const path = same
-            ? `M${x1} ${y1} C ${x1 + 26} ${y1}, ${x1 + 26} ${y2}, ${x1} ${y2}`
+            ? `M${x1} ${y1} C ${x1 + SAME_COLUMN_BEND} ${y1}, ${x1 + SAME_COLUMN_BEND} ${y2}, ${x1} ${y2}`
             : `M${x1} ${y1} C ${x1 + 22} ${y1}, ${b.x - 22} ${y2}, ${b.x} ${y2}`;
           return (
             <path

@@ -34,20 +34,21 @@ export const SHOT_AND_TEST_SIGNS: readonly MeasuredSign[] = [
       ],
     },
   }),
-  shots('strike-spread', 'off-centre', 'spread of the strike spot', 'mm', [9, 2.8], [15, 4.5], {
+  // About half of those who strike off centre miss to one side, with a spread like anybody's.
+  shots('strike-spread', 'off-centre', 'spread of the strike spot', 'mm', [9, 2.8], [12, 4.7], {
     group: 'strike-spot',
     byLevel: {
       beginner: [
         [14, 4],
-        [22, 6],
+        [18, 6.5],
       ],
       'single-figure': [
         [7.5, 2],
-        [12.5, 3.5],
+        [10, 3.8],
       ],
       elite: [
         [6, 1.5],
-        [10.5, 3],
+        [8.2, 3.3],
       ],
     },
   }),
