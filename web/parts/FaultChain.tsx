@@ -22,6 +22,8 @@ const COLUMN = 204;
 const ROW = 64;
 const TOP = 30;
 const SAME_COLUMN_BEND = 26;
+/** A chance in a chip, never written as certain. */
+const figure = (chance: number): number => Math.min(99, Math.round(100 * chance));
 
 const Scroll = styled.div`
   overflow-x: auto;
@@ -165,10 +167,10 @@ export function FaultChain({
                 </text>
               ) : null}
               <text x={CHIP_WIDTH - 8} y={18} fontSize={13} textAnchor="end" fill="var(--maple-deep)" fontWeight={700}>
-                {Math.round(100 * cause)}
+                {figure(cause)}
               </text>
               <text x={CHIP_WIDTH - 8} y={35} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
-                {Math.round(100 * there(f.id))}
+                {figure(there(f.id))}
               </text>
               <rect
                 x={8}
