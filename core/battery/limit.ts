@@ -7,6 +7,7 @@ import {
   type Limit,
 } from '../catalogue/isolation-tests.ts';
 import { CannotSayError } from '../errors/input-error.ts';
+import { percent } from '../numeric/percent.ts';
 import { normalLogDensity } from '../numeric/normal-density.ts';
 import { median } from '../numeric/statistics.ts';
 import { FEWEST_SWINGS, logRatio } from './ratios.ts';
@@ -147,7 +148,6 @@ function tellingTest(done: readonly Done[], [a, b]: readonly LimitClass[]): stri
   return open[0]?.name ?? null;
 }
 
-const percent = (p: number): string => `${Math.round(100 * p)} %`;
 const wordsOf = (cls: LimitClass): string =>
   cls === 'none' ? 'no limit at all' : cls === 'mixed' ? 'two parts at once' : LIMIT_WORDS[cls];
 

@@ -1,5 +1,6 @@
 import { FAULT_EDGES } from '../catalogue/fault-edges.ts';
 import { faultById } from '../catalogue/faults.ts';
+import { percent } from '../numeric/percent.ts';
 import type { DiagnosedFault, DiagnosisVerdict } from './diagnose.ts';
 import type { Finding } from './findings.ts';
 import type { EvidenceKind } from './half-lives.ts';
@@ -9,8 +10,6 @@ import type { AnswerEffect, NextMeasurement } from './next-measurement.ts';
 const MORE_LIKELY = 0.5;
 const MANY_LISTED = 4;
 
-export const percent = (chance: number): string =>
-  chance < 0.01 ? 'under 1 %' : chance > 0.99 ? 'over 99 %' : `${Math.round(100 * chance)} %`;
 const called = (id: string): string => `“${faultById(id)?.name ?? id}”`;
 const listed = (words: readonly string[], last = 'and'): string =>
   words.length > 1 ? `${words.slice(0, -1).join(', ')} ${last} ${words[words.length - 1]}` : (words[0] ?? '');

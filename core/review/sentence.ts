@@ -50,7 +50,7 @@ export const sinceLastSentence = (
   { differenceMps, interval90Mps: [lo, hi] }: Review['sinceLast'],
   speed: (mps: number) => string,
 ): string =>
-  `Since last time: ${differenceMps < 0 ? '' : '+'}${speed(differenceMps)} (90 % between ${speed(lo)} and ${speed(hi)}); one day against another, no verdict.`;
+  `Since last time: ${differenceMps > 0 && !/^0[.0]* /.test(speed(differenceMps)) ? '+' : ''}${speed(differenceMps)} (90 % between ${speed(lo)} and ${speed(hi)}); one day against another, no verdict.`;
 
 /** What a baseline of one or two sessions may hide; empty from three on. */
 export function baselineSentence(

@@ -40,7 +40,9 @@ export function useUnits(): Units {
     const fromMps = (mps: number): number =>
       speedUnit === 'mph' ? mpsToMph(mps) : speedUnit === 'km/h' ? mps * 3.6 : mps;
     const toMps = (v: number): number => (speedUnit === 'mph' ? mphToMps(v) : speedUnit === 'km/h' ? v / 3.6 : v);
-    const figure = (v: number, digits: number): string => v.toFixed(digits).replace('-', '−');
+    // A figure that rounds to nothing carries no sign.
+    const figure = (v: number, digits: number): string =>
+      (Number(v.toFixed(digits)) === 0 ? 0 : v).toFixed(digits).replace('-', '−');
     const speedFigure = (mps: number, digits = 1): string => figure(fromMps(mps), digits);
     return {
       speedUnit,

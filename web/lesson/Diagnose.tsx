@@ -8,7 +8,7 @@ import { faultById } from '../../core/catalogue/faults.ts';
 import type { Level } from '../../core/catalogue/stages.ts';
 import { call, newId } from '../app/api.ts';
 import { useUnits } from '../app/session.tsx';
-import { percent } from '../../core/diagnosis/verdict-sentence.ts';
+import { percent } from '../../core/numeric/percent.ts';
 import { Button, PrimaryButton, QuietButton, TextField } from '../parts/controls.tsx';
 import { FaultChain } from '../parts/FaultChain.tsx';
 import { Card, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../parts/layout.tsx';

@@ -6,7 +6,7 @@ import { FAULTS } from '../../core/catalogue/faults.ts';
 import { STAGES } from '../../core/catalogue/stages.ts';
 import type { DiagnosedFault } from '../../core/diagnosis/diagnose.ts';
 import { priceWords } from '../../core/diagnosis/price-words.ts';
-import { percent } from '../../core/diagnosis/verdict-sentence.ts';
+import { percent } from '../../core/numeric/percent.ts';
 import { useUnits } from '../app/session.tsx';
 import { Button } from '../parts/controls.tsx';
 import { Soft, Spread } from '../parts/layout.tsx';

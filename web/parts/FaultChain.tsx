@@ -3,7 +3,7 @@ import { FAULT_EDGES } from '../../core/catalogue/fault-edges.ts';
 import { FAULTS, type Fault } from '../../core/catalogue/faults.ts';
 import type { Stage } from '../../core/catalogue/stages.ts';
 import type { DiagnosedFault } from '../../core/diagnosis/diagnose.ts';
-import { percent } from '../../core/diagnosis/verdict-sentence.ts';
+import { percent } from '../../core/numeric/percent.ts';
 
 /** Columns from cause to consequence; effort stands before the swing, which it drives. */
 const COLUMNS: readonly Stage[] = [
