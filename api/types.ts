@@ -2,6 +2,8 @@ import type { GroundWire, HeardRepWire, MotionWire, SwingWire, SwishSetWire, Vid
 import type { LoadVelocity } from '../core/battery/load-velocity.ts';
 import type { LimitReading } from '../core/battery/limit.ts';
 import type { TestRatio } from '../core/battery/ratios.ts';
+import type { Beliefs } from '../core/beliefs/beliefs.ts';
+import type { BeliefKind, BeliefValue } from '../core/beliefs/changes.ts';
 import type { Diagnosis, PriceIfPresent } from '../core/diagnosis/diagnose.ts';
 import type { Finding } from '../core/diagnosis/findings.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
@@ -191,6 +193,36 @@ export interface VerdictWire {
   findings: Finding[];
   /** Version of the rule that made it. */
   rule: number;
+  /** Changes of the practice's numbers that held then. */
+  beliefChanges: number;
+}
+
+/** A change of a number that the diagnosis reckons with. */
+export interface BeliefChangeWire {
+  id: string;
+  kind: BeliefKind;
+  about: string;
+  value: BeliefValue | null;
+  note: string;
+  changedAt: string;
+  changedBy: string;
+}
+
+/** A cause that a later review confirmed: a notch was cut while it was the target. */
+export interface ConfirmedCauseWire {
+  studentId: string;
+  studentName: string;
+  fault: string;
+  confirmedAt: string;
+}
+
+export interface BeliefsAnswer {
+  beliefs: Beliefs;
+  /** Moment from which confirmed causes count; null for all. */
+  learnedSince: string | null;
+  confirmed: ConfirmedCauseWire[];
+  /** All changes, oldest first. */
+  changes: BeliefChangeWire[];
 }
 
 export interface LedgerAnswer {
@@ -199,6 +231,10 @@ export interface LedgerAnswer {
   /** What the learned prices say beside the faults' own; null without a captured swing or a measured speed. */
   prices: { refused: string; together: PriceIfPresent | null } | null;
   verdict: VerdictWire | null;
+  /** The practice's own numbers that it was reckoned with, this student's confirmed causes left out. */
+  beliefs: Beliefs;
+  /** Changes of the practice's numbers so far. */
+  beliefChanges: number;
 }
 
 export interface DrillChoiceWire {

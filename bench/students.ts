@@ -30,6 +30,8 @@ export interface MakeOptions {
   readonly kinds: readonly MeasuredWith[];
   /** 'by-level': each fault leaks by itself, so that better players have fewer roots. */
   readonly roots: 'none' | 'one-to-three' | 'by-level';
+  /** Factor on each fault's leak that all students of one practice share, by fault. */
+  readonly practice?: ReadonlyMap<string, number>;
 }
 
 export const EVERYTHING: readonly MeasuredWith[] = [
@@ -83,8 +85,14 @@ function drawFaults(random: Random, roots: ReadonlySet<string>, edges: readonly 
 }
 
 /** Own leaks of one student's world, and the roots drawn from them. */
-function drawRoots(random: Random, how: MakeOptions['roots'], level: Level): { leaks: number[]; roots: Set<string> } {
-  const leaks = FAULTS.map((f) => (f.changeable ? f.leak * Math.exp(0.5 * random.normal()) : 0));
+function drawRoots(
+  random: Random,
+  { roots: how, practice }: MakeOptions,
+  level: Level,
+): { leaks: number[]; roots: Set<string> } {
+  const leaks = FAULTS.map((f) =>
+    f.changeable ? f.leak * (practice?.get(f.id) ?? 1) * Math.exp(0.5 * random.normal()) : 0,
+  );
   const roots = new Set<string>();
   const total = leaks.reduce((a, b) => a + b, 0);
   if (how === 'by-level') {
@@ -196,7 +204,7 @@ const READ = 0.7;
 export function makeStudent(random: Random, options: MakeOptions): MadeStudent {
   const level = LEVELS[random.below(LEVELS.length)];
   const edges = drawEdges(random);
-  const { leaks, roots } = drawRoots(random, options.roots, level);
+  const { leaks, roots } = drawRoots(random, options, level);
   const present = drawFaults(random, roots, edges);
   const measured = MEASURED_SIGNS.filter(
     (s) => options.kinds.includes(s.with) && (s.with !== 'motion' || s.ratio),

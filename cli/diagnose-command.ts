@@ -1,3 +1,4 @@
+import { readBeliefs } from '../core/beliefs/changes.ts';
 import { FAULTS, faultById } from '../core/catalogue/faults.ts';
 import { MEASURED_SIGNS, RETIRED_SIGNS } from '../core/catalogue/signs/signs.ts';
 import type { SeenGrade } from '../core/catalogue/signs/seen-rates.ts';
@@ -57,12 +58,13 @@ export function diagnose(input: unknown): unknown {
       `"${given.lens}" is no lens; expected ${LENSES.map((l) => l.id).join(', ')}.`,
       'lens',
     );
+  const beliefs = given.beliefs === undefined ? {} : readBeliefs(given.beliefs);
   const findings = given.findings.flatMap((f, i): Finding[] => {
     const where = `findings[${i}]`;
     try {
       if (f.seen !== undefined) {
         if (f.grade === undefined) throw new InputError('missing', 'A seen sign needs its grade.', 'grade');
-        return [seenFinding(f.seen, f.grade as SeenGrade, '', f.ageDays)];
+        return [seenFinding(f.seen, f.grade as SeenGrade, '', f.ageDays, beliefs)];
       }
       if (f.sign === undefined)
         throw new InputError('missing', 'A finding names a sign (measured) or a seen sign.', 'sign');
@@ -76,6 +78,7 @@ export function diagnose(input: unknown): unknown {
           source: namedSource(f.sign, f.source ?? 'given'),
         },
         level,
+        beliefs,
       );
       if (!made) assumed.note(`retired: ${f.sign}`, RETIRED_SIGNS.includes(f.sign) ? 'counts nothing' : '');
       return made ? [made] : [];
@@ -85,7 +88,12 @@ export function diagnose(input: unknown): unknown {
     }
   });
   refuseContradictions(findings);
-  const d = weighFindings(findings, { level, target: given.target, practisedSince: given.practisedSince });
+  const d = weighFindings(findings, {
+    level,
+    target: given.target,
+    practisedSince: given.practisedSince,
+    beliefs,
+  });
   const mph = (v: number | undefined): number | undefined => (v === undefined ? undefined : mpsToMph(v));
   return {
     rule: d.rule,

@@ -222,6 +222,7 @@ export const diagnoseSchema = yup.object({
   lens: text(),
   target: text(),
   practisedSince: yup.boolean(),
+  beliefs: yup.mixed(),
   findings: yup
     .array(
       yup.object({

@@ -5,6 +5,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { accountRoutes, openAccountRoutes, requireSignIn } from './accounts/routes.ts';
+import { beliefRoutes } from './beliefs/routes.ts';
 import { blockRoutes } from './blocks/routes.ts';
 import { captureRoutes } from './captures/routes.ts';
 import { shotImportRoutes } from './captures/shot-imports.ts';
@@ -103,6 +104,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', videoRoutes(services));
   api.use(json);
   api.use('/', accountRoutes(services));
+  api.use('/', beliefRoutes(services));
   api.use('/', todayRoutes(services));
   api.use('/students', studentRoutes(services));
   api.use('/', lessonRoutes(services));

@@ -12,7 +12,7 @@ import { seededRandom } from '../numeric/random.ts';
 import { degToRad, mphToMps } from '../units/units.ts';
 import { diagnose } from './diagnose.ts';
 import { must } from '../errors/must.ts';
-import { causalModel, usualModel } from './beliefs.ts';
+import { modelOf } from './causal-model.ts';
 import { contradicts, measuredFinding, measuredFindings, seenFinding, signLogOdds, type Finding } from './findings.ts';
 import { measureMotion } from './measure-motion.ts';
 import { combineSwings, measureBlocks, measureScreen, measureShots, type MeasuredBlock } from './measure.ts';
@@ -380,8 +380,8 @@ describe('what to measure next', () => {
 });
 
 test('learned causes move a leak by their counts, worth sixty students', () => {
-  const usual = usualModel('club');
-  const learned = causalModel('club', { confirmed: { students: 60, causes: { sway: 30 } } });
+  const usual = modelOf('club');
+  const learned = modelOf('club', { confirmed: { exposure: 60, causes: { sway: 30 } } });
   const at = (m: typeof usual): number => m.ownLeaks[m.ids.indexOf('sway')];
   expect(at(learned)).toBeCloseTo((60 * at(usual) + 30) / 120, 6);
   expect(learned.ownLeaks[learned.ids.indexOf('slide')]).toBeLessThan(usual.ownLeaks[usual.ids.indexOf('slide')]);

@@ -1,9 +1,10 @@
+import type { Beliefs } from '../beliefs/beliefs.ts';
+import type { EvidenceKind } from '../beliefs/half-lives.ts';
 import { signById } from '../catalogue/signs/signs.ts';
 import type { Level } from '../catalogue/stages.ts';
 import { mphToMps } from '../units/units.ts';
-import { UNMODELLED_LEAK, usualModel, type CausalModel } from './beliefs.ts';
+import { modelOf, UNMODELLED_LEAK, type CausalModel } from './causal-model.ts';
 import type { Finding } from './findings.ts';
-import type { EvidenceKind } from './half-lives.ts';
 import { mixed, WORTH_OF_FINDING_MPH } from './infer.ts';
 import { name, type Named, type VerdictKind } from './naming.ts';
 import { nextMeasurements, type FaultWorlds, type NextMeasurement } from './next-measurement.ts';
@@ -58,8 +59,6 @@ export interface Diagnosis {
 
 export interface DiagnoseOptions extends WeighOptions {
   readonly level?: Level;
-  /** The practice's own network; the catalogue's where it is not given. */
-  readonly causal?: CausalModel;
   readonly prices?: ReadonlyMap<string, PriceIfPresent>;
 }
 
@@ -100,10 +99,10 @@ class Assessment {
     { present: [Float64Array, Float64Array]; cause: [Float64Array, Float64Array] }
   >();
 
-  constructor(causal: CausalModel, byFault: ReadonlyMap<string, readonly Weighed[]>) {
+  constructor(causal: CausalModel, byFault: ReadonlyMap<string, readonly Weighed[]>, beliefs: Beliefs = {}) {
     this.causal = causal;
     this.logOdds = new Float64Array(causal.ids.length);
-    for (const [id, list] of byFault) this.logOdds[causal.indexOf.get(id) as number] = faultLogOdds(list);
+    for (const [id, list] of byFault) this.logOdds[causal.indexOf.get(id) as number] = faultLogOdds(list, beliefs);
     const chances = causal.model.chances(this.logOdds);
     this.weight = chances.weight;
     this.present = chances.present;
@@ -148,13 +147,19 @@ class Assessment {
 }
 
 /** For each fault, what each finding adds to the log-odds of its presence. */
-function reasonsOf(assessment: Assessment, byFault: ReadonlyMap<string, readonly Weighed[]>) {
+function reasonsOf(assessment: Assessment, byFault: ReadonlyMap<string, readonly Weighed[]>, beliefs?: Beliefs) {
   const { causal, present } = assessment;
   const reasons: { findingId: string; logOdds: number }[][] = causal.ids.map(() => []);
   for (const [id, list] of byFault) {
     const v = causal.indexOf.get(id) as number;
     for (const w of list) {
-      const without = assessment.presentIf(v, faultLogOdds(list.filter((x) => x !== w)));
+      const without = assessment.presentIf(
+        v,
+        faultLogOdds(
+          list.filter((x) => x !== w),
+          beliefs,
+        ),
+      );
       present.forEach((p, i) => {
         const added = logit(held(p)) - logit(held(without[i]));
         if (Math.abs(added) >= SMALLEST_REASON) reasons[i].push({ findingId: w.finding.id, logOdds: added });
@@ -167,11 +172,11 @@ function reasonsOf(assessment: Assessment, byFault: ReadonlyMap<string, readonly
 
 /** Weighs all findings: presence and own cause of every fault, the verdict, and what to measure next. */
 export function diagnose(findings: readonly Finding[], options: DiagnoseOptions = {}): Diagnosis {
-  const causal = options.causal ?? usualModel(options.level ?? 'club');
+  const causal = modelOf(options.level ?? 'club', options.beliefs);
   const weighed = weigh(findings, options);
   const byFault = new Map<string, Weighed[]>();
   for (const w of weighed) byFault.set(w.finding.fault, [...(byFault.get(w.finding.fault) ?? []), w]);
-  const assessment = new Assessment(causal, byFault);
+  const assessment = new Assessment(causal, byFault, options.beliefs);
   const { logOdds, present, cause } = assessment;
   const ruledOut = new Set(weighed.filter((w) => w.rulesOut).map((w) => w.finding.fault));
   const touched = new Set(causal.ids.flatMap((_, i) => (logOdds[i] !== 0 ? [i] : [])));
@@ -186,7 +191,7 @@ export function diagnose(findings: readonly Finding[], options: DiagnoseOptions 
     named.kind === 'cannot-say' &&
     lookedAtEnough(kinds) &&
     causal.ids.every((_, i) => !changeable(i) || present[i] < HARDLY_THERE);
-  const reasons = reasonsOf(assessment, byFault);
+  const reasons = reasonsOf(assessment, byFault, options.beliefs);
   const faults = causal.ids
     .map((id, i): DiagnosedFault & { readonly score: number } => {
       const price = options.prices?.get(id);
@@ -206,6 +211,7 @@ export function diagnose(findings: readonly Finding[], options: DiagnoseOptions 
     .map(({ score: _score, ...fault }) => fault);
   const next = nextMeasurements(
     causal,
+    options.beliefs ?? {},
     cause,
     (v) => assessment.causeWorlds(v),
     new Set(weighed.filter((w) => !w.spent && w.weight >= 0.5).map((w) => w.finding.sign)),

@@ -1,5 +1,6 @@
+import { believedSign, ratesOf, type Beliefs } from '../beliefs/beliefs.ts';
 import { FAULTS } from '../catalogue/faults.ts';
-import { SEEN_RATES, type SeenGrade } from '../catalogue/signs/seen-rates.ts';
+import type { SeenGrade, SeenRates } from '../catalogue/signs/seen-rates.ts';
 import {
   RETIRED_SIGNS,
   signById,
@@ -105,9 +106,9 @@ export const namedSource = (sign: string, label: string): Finding['source'] => (
  * Turns a measurement into a finding; undefined for a sign that is retired.
  * @throws InputError for an unknown sign or a value that is no number
  */
-export function measuredFinding(m: Measurement, level: Level = 'club'): Finding | undefined {
+export function measuredFinding(m: Measurement, level: Level = 'club', beliefs: Beliefs = {}): Finding | undefined {
   if (RETIRED_SIGNS.includes(m.sign)) return undefined;
-  const sign = signById(m.sign);
+  const sign = believedSign(m.sign, beliefs);
   if (!sign) throw new InputError('unknown-value', `No measured sign "${m.sign}".`, 'sign');
   if (!Number.isFinite(m.value) || !Number.isFinite(m.uncertainty) || m.uncertainty < 0) {
     throw new InputError(
@@ -139,14 +140,24 @@ export function measuredFinding(m: Measurement, level: Level = 'club'): Finding 
 }
 
 /** All findings of a list of measurements, those of retired signs left out. */
-export const measuredFindings = (list: readonly Measurement[], level: Level = 'club'): Finding[] =>
-  list.flatMap((m) => measuredFinding(m, level) ?? []);
+export const measuredFindings = (
+  list: readonly Measurement[],
+  level: Level = 'club',
+  beliefs: Beliefs = {},
+): Finding[] => list.flatMap((m) => measuredFinding(m, level, beliefs) ?? []);
 
 /** Log-likelihood ratio of one grade by itself. */
-export const gradeLogOdds = (grade: SeenGrade): number => Math.log(SEEN_RATES[grade].ifThere / SEEN_RATES[grade].ifNot);
+export const gradeLogOdds = (grade: SeenGrade, rates: SeenRates): number =>
+  Math.log(rates[grade].ifThere / rates[grade].ifNot);
 
 /** Turns a graded sign into a finding. @throws InputError for an unknown sign */
-export function seenFinding(signId: string, grade: SeenGrade, note = '', ageDays?: number): Finding {
+export function seenFinding(
+  signId: string,
+  grade: SeenGrade,
+  note = '',
+  ageDays?: number,
+  beliefs: Beliefs = {},
+): Finding {
   for (const fault of FAULTS) {
     const sign = fault.seen.find((s) => s.id === signId);
     if (!sign) continue;
@@ -156,7 +167,7 @@ export function seenFinding(signId: string, grade: SeenGrade, note = '', ageDays
       fault: fault.id,
       kind: 'seen',
       text: `${sign.text}: ${grade}${note ? ` (“${note}”)` : ''}`,
-      logOdds: gradeLogOdds(grade),
+      logOdds: gradeLogOdds(grade, ratesOf(beliefs)),
       grade,
       ageDays,
       source: { kind: 'seen', id: signId, label: `seen at ${sign.checkpoint}` },

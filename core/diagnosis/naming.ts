@@ -1,5 +1,4 @@
-import type { CausalModel } from './beliefs.ts';
-import { UNMODELLED_LEAK } from './beliefs.ts';
+import { UNMODELLED_LEAK, type CausalModel } from './causal-model.ts';
 
 export type VerdictKind = 'cause' | 'several' | 'cannot-say' | 'nothing-to-change';
 

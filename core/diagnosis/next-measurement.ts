@@ -1,9 +1,10 @@
+import { believedSigns, ratesOf, type Beliefs } from '../beliefs/beliefs.ts';
+import type { EvidenceKind } from '../beliefs/half-lives.ts';
 import { FAULTS } from '../catalogue/faults.ts';
-import { SEEN_RATES } from '../catalogue/signs/seen-rates.ts';
-import { MEASURED_SIGNS, type MeasuredSign } from '../catalogue/signs/signs.ts';
-import type { CausalModel } from './beliefs.ts';
+import { SEEN_GRADES } from '../catalogue/signs/seen-rates.ts';
+import type { MeasuredSign } from '../catalogue/signs/signs.ts';
+import type { CausalModel } from './causal-model.ts';
 import { gradeLogOdds } from './findings.ts';
-import type { EvidenceKind } from './half-lives.ts';
 import { mixed } from './infer.ts';
 
 /** Minutes that one sitting takes, with setting up (by judgement). */
@@ -48,10 +49,10 @@ interface Outcome {
   readonly ifNot: number;
 }
 
-const SEEN_OUTCOMES: readonly Outcome[] = (Object.keys(SEEN_RATES) as (keyof typeof SEEN_RATES)[]).map((g) => ({
-  logOdds: gradeLogOdds(g),
-  ...SEEN_RATES[g],
-}));
+function seenOutcomes(beliefs: Beliefs): Outcome[] {
+  const rates = ratesOf(beliefs);
+  return SEEN_GRADES.map((g) => ({ logOdds: gradeLogOdds(g, rates), ...rates[g] }));
+}
 
 function measuredOutcomes(apart: number): Outcome[] {
   const half = (apart * apart) / 2;
@@ -95,17 +96,20 @@ export interface FaultWorlds {
 /** What can still be asked of a fault: the best sign of each kind that has not been read yet. */
 function openLooks(
   done: ReadonlySet<string>,
+  beliefs: Beliefs,
 ): { kind: EvidenceKind; fault: string; outcomes: readonly Outcome[]; apart: number }[] {
+  const outcomes = seenOutcomes(beliefs);
+  const signs = believedSigns(beliefs);
   const looks = FAULTS.flatMap((f) =>
     f.seen.length > 0 && !f.seen.some((s) => done.has(s.id))
-      ? [{ kind: 'seen' as EvidenceKind, fault: f.id, outcomes: SEEN_OUTCOMES, apart: 1.7 }]
+      ? [{ kind: 'seen' as EvidenceKind, fault: f.id, outcomes, apart: 1.7 }]
       : [],
   );
   const best = new Map<string, MeasuredSign>();
-  for (const s of MEASURED_SIGNS) {
+  for (const s of signs) {
     // A single figure of a motion file is already in the file's ratio.
     if (s.with === 'motion' && !s.ratio) continue;
-    if (MEASURED_SIGNS.some((x) => x.fault === s.fault && x.with === s.with && done.has(x.id))) continue;
+    if (signs.some((x) => x.fault === s.fault && x.with === s.with && done.has(x.id))) continue;
     const known = best.get(`${s.with} ${s.fault}`);
     if (!known || apartOf(s) > apartOf(known)) best.set(`${s.with} ${s.fault}`, s);
   }
@@ -128,6 +132,7 @@ function openLooks(
  */
 export function nextMeasurements(
   { ids, indexOf, network }: CausalModel,
+  beliefs: Beliefs,
   causeNow: Float64Array,
   worldsOf: (fault: number) => FaultWorlds,
   done: ReadonlySet<string>,
@@ -136,7 +141,7 @@ export function nextMeasurements(
   const doubt = (chances: Float64Array): number =>
     chances.reduce((sum, p, i) => (changeable[i] ? sum + entropy(p) : sum), 0);
   const now = doubt(causeNow);
-  const looks = openLooks(done).map((look) => {
+  const looks = openLooks(done, beliefs).map((look) => {
     const v = indexOf.get(look.fault) as number;
     const { presentNow, there, absent } = worldsOf(v);
     let after = 0;

@@ -1,6 +1,7 @@
+import type { Beliefs } from '../beliefs/beliefs.ts';
 import { faultById } from '../catalogue/faults.ts';
 import type { Level } from '../catalogue/stages.ts';
-import { usualModel } from './beliefs.ts';
+import { modelOf } from './causal-model.ts';
 import type { DiagnosedFault } from './diagnose.ts';
 import type { Finding } from './findings.ts';
 import { goneWithout } from './removal.ts';
@@ -21,14 +22,22 @@ const MOST_TRIED = 6;
  * the order of causes: a late fault can cost most. Exact, but slow (some hundred ms a fault at first).
  * @returns the best first; empty where nothing is priced
  */
-export function paysMost(findings: readonly Finding[], faults: readonly DiagnosedFault[], level: Level): Removal[] {
+export function paysMost(
+  findings: readonly Finding[],
+  faults: readonly DiagnosedFault[],
+  level: Level,
+  beliefs: Beliefs = {},
+): Removal[] {
   const priced = new Map(faults.flatMap((f) => (f.price ? [[f.id, f.price.meanMps] as const] : [])));
   if (priced.size === 0) return [];
-  const { model, ids, indexOf } = usualModel(level);
+  const { model, ids, indexOf } = modelOf(level, beliefs);
   const logOdds = new Float64Array(ids.length);
-  const weighed = weigh(findings);
+  const weighed = weigh(findings, { beliefs });
   for (const id of new Set(weighed.map((w) => w.finding.fault)))
-    logOdds[indexOf.get(id) as number] = faultLogOdds(weighed.filter((w) => w.finding.fault === id));
+    logOdds[indexOf.get(id) as number] = faultLogOdds(
+      weighed.filter((w) => w.finding.fault === id),
+      beliefs,
+    );
   return faults
     .filter((f) => faultById(f.id)?.changeable && f.touched && !f.ruledOut && f.presentChance >= WORTH_TRYING)
     .slice(0, MOST_TRIED)

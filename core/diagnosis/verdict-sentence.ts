@@ -3,7 +3,7 @@ import { faultById } from '../catalogue/faults.ts';
 import { percent } from '../numeric/percent.ts';
 import type { DiagnosedFault, DiagnosisVerdict } from './diagnose.ts';
 import type { Finding } from './findings.ts';
-import type { EvidenceKind } from './half-lives.ts';
+import type { EvidenceKind } from '../beliefs/half-lives.ts';
 import type { AnswerEffect, NextMeasurement } from './next-measurement.ts';
 
 /** A fault counts as more likely than not from here. */

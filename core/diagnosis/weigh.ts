@@ -1,7 +1,8 @@
-import { SAME_EYE, SAME_THING, SEEN_GRADES, SEEN_RATES, type SeenGrade } from '../catalogue/signs/seen-rates.ts';
+import { eyeOf, ratesOf, type Beliefs } from '../beliefs/beliefs.ts';
+import { ageWeight } from '../beliefs/half-lives.ts';
+import { SAME_THING, SEEN_GRADES, seenRates, type Eye, type SeenGrade } from '../catalogue/signs/seen-rates.ts';
 import { signById } from '../catalogue/signs/signs.ts';
 import { contradicts, gradeLogOdds, type Finding } from './findings.ts';
-import { ageWeight, type HalfLives } from './half-lives.ts';
 
 /** Share that each further measured sign of one dependence group adds. */
 const FURTHER_IN_GROUP = 0.4;
@@ -14,7 +15,8 @@ export interface WeighOptions {
   /** The running target, whose own findings are meant to move once it was practised. */
   readonly target?: string;
   readonly practisedSince?: boolean;
-  readonly halfLives?: HalfLives;
+  /** The practice's own numbers; the catalogue's where they are not given. */
+  readonly beliefs?: Beliefs;
 }
 
 /** A finding with what it counts beside all others. */
@@ -39,7 +41,7 @@ export function weigh(findings: readonly Finding[], options: WeighOptions = {}):
   const weighed = findings.map((finding) => {
     const practised = options.practisedSince === true && finding.fault === options.target;
     const sign = finding.kind === 'measured' ? signById(finding.sign) : undefined;
-    const weight = ageWeight(kindOf(finding), age(finding), practised, options.halfLives);
+    const weight = ageWeight(kindOf(finding), age(finding), practised, options.beliefs?.halfLives);
     const replaced = age(finding) > (newest.get(`${finding.kind} ${finding.sign}`) ?? 0);
     return {
       finding,
@@ -84,26 +86,29 @@ function saidOnce(w: Weighed, all: readonly Weighed[]): Weighed {
 }
 
 /** Log ratio of a further grade by the same eye: with some chance it only repeats the grade before it. */
-function furtherGrade(grade: SeenGrade, before: SeenGrade): number {
-  const repeat = grade === before ? SAME_EYE : 0;
-  const { ifThere, ifNot } = SEEN_RATES[grade];
-  return Math.log((repeat + (1 - SAME_EYE) * ifThere) / (repeat + (1 - SAME_EYE) * ifNot));
+function furtherGrade(eye: Eye, grade: SeenGrade, before: SeenGrade): number {
+  const repeat = grade === before ? eye.sameEye : 0;
+  const { ifThere, ifNot } = seenRates(eye)[grade];
+  return Math.log((repeat + (1 - eye.sameEye) * ifThere) / (repeat + (1 - eye.sameEye) * ifNot));
 }
 
 /** Seen signs of one fault, equal grades side by side so that their order does not matter. */
-function seenLogOdds(list: readonly Weighed[]): number {
+function seenLogOdds(list: readonly Weighed[], beliefs: Beliefs): number {
   const sorted = [...list].sort(
     (a, b) => SEEN_GRADES.indexOf(a.finding.grade ?? 'unsure') - SEEN_GRADES.indexOf(b.finding.grade ?? 'unsure'),
   );
+  const rates = ratesOf(beliefs);
+  const eye = eyeOf(beliefs);
   return sorted.reduce((sum, w, i) => {
     const grade = w.finding.grade ?? 'unsure';
-    const own = i === 0 ? gradeLogOdds(grade) : furtherGrade(grade, sorted[i - 1].finding.grade ?? 'unsure');
+    const own =
+      i === 0 ? gradeLogOdds(grade, rates) : furtherGrade(eye, grade, sorted[i - 1].finding.grade ?? 'unsure');
     return sum + w.weight * own;
   }, 0);
 }
 
 /** What all findings on one fault say together. */
-export function faultLogOdds(list: readonly Weighed[]): number {
+export function faultLogOdds(list: readonly Weighed[], beliefs: Beliefs = {}): number {
   if (list.some((w) => w.rulesOut)) return RULED_OUT;
   const counting = list.filter((w) => !w.spent);
   const groups = new Map<string, number[]>();
@@ -111,7 +116,10 @@ export function faultLogOdds(list: readonly Weighed[]): number {
     const group = w.finding.group ?? w.finding.id;
     groups.set(group, [...(groups.get(group) ?? []), w.weight * w.finding.logOdds]);
   }
-  let sum = seenLogOdds(counting.filter((w) => w.finding.kind === 'seen'));
+  let sum = seenLogOdds(
+    counting.filter((w) => w.finding.kind === 'seen'),
+    beliefs,
+  );
   for (const values of groups.values()) {
     values.sort((a, b) => Math.abs(b) - Math.abs(a));
     sum += values.reduce((s, v, i) => s + (i === 0 ? v : FURTHER_IN_GROUP * v), 0);

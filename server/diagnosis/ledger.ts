@@ -1,5 +1,6 @@
 import type { LedgerAnswer, SetupWire } from '../../api/types.ts';
 import type { Setup } from '../../core/catalogue/norms.ts';
+import type { Beliefs } from '../../core/beliefs/beliefs.ts';
 import { diagnose } from '../../core/diagnosis/diagnose.ts';
 import { measuredFindings, seenFinding, type Finding } from '../../core/diagnosis/findings.ts';
 import {
@@ -16,6 +17,7 @@ import { median } from '../../core/numeric/statistics.ts';
 import { degToRad } from '../../core/units/units.ts';
 import type { Db } from '../db/connection.ts';
 import { ageYears, loadLesson, type LessonData } from '../lessons/lesson-view.ts';
+import { heldBeliefs } from '../beliefs/queries.ts';
 import type { BlockRow } from '../blocks/queries.ts';
 import { lessonTests } from '../lessons/battery.ts';
 import { setupsUpTo } from '../setups/queries.ts';
@@ -41,7 +43,7 @@ const measuredBlock = (block: BlockRow, data: LessonData): MeasuredBlock => ({
 });
 
 /** All findings of a lesson: body screen up to its day, captured swings, blocks, seen signs. */
-async function findingsOf(db: Db, practiceId: string, data: LessonData): Promise<Finding[]> {
+async function findingsOf(db: Db, practiceId: string, data: LessonData, beliefs: Beliefs): Promise<Finding[]> {
   const day = data.lesson.starts_at.toISOString().slice(0, 10);
   const screen = (await screensOf(db, practiceId, data.student.id)).find((s) => (s.takenOn ?? '') <= day);
   const blocks = data.blocks.map((b) => measuredBlock(b, data));
@@ -85,8 +87,8 @@ async function findingsOf(db: Db, practiceId: string, data: LessonData): Promise
   ];
   const signs = await signsOf(db, practiceId, data.lesson.id);
   return [
-    ...measuredFindings(measurements, data.student.level),
-    ...signs.map((s) => seenFinding(s.signId, s.grade, s.note)),
+    ...measuredFindings(measurements, data.student.level, beliefs),
+    ...signs.map((s) => seenFinding(s.signId, s.grade, s.note, undefined, beliefs)),
   ];
 }
 
@@ -122,15 +124,19 @@ function pricesOf(data: LessonData): SwingPrices | null {
 /** Findings and what they say together, for the ledger tray and the Diagnose station. */
 export async function ledgerOf(db: Db, practiceId: string, lessonId: string): Promise<LedgerAnswer> {
   const data = await loadLesson(db, practiceId, lessonId);
-  const findings = await findingsOf(db, practiceId, data);
+  const { beliefs, changes } = await heldBeliefs(db, practiceId, data.student.id);
+  const findings = await findingsOf(db, practiceId, data, beliefs);
   const prices = pricesOf(data);
   return {
     findings,
     diagnosis: diagnose(findings, {
       level: data.student.level,
+      beliefs,
       prices: new Map(prices?.prices.map((p) => [p.fault, p])),
     }),
     prices: prices && { refused: prices.refused, together: prices.together },
     verdict: await verdictOfLesson(db, practiceId, lessonId),
+    beliefs,
+    beliefChanges: changes.length,
   };
 }

@@ -40,6 +40,7 @@ interface VerdictRow extends Row {
   findings: Finding[];
   decided_at: Date;
   rule: number;
+  belief_changes: number;
 }
 
 const toWire = (r: VerdictRow): VerdictWire => ({
@@ -53,6 +54,7 @@ const toWire = (r: VerdictRow): VerdictWire => ({
   chances: r.chances,
   findings: r.findings,
   rule: r.rule,
+  beliefChanges: r.belief_changes,
 });
 
 /** The lesson's newest verdict, as it was given, with the evidence of that moment. */
@@ -81,8 +83,9 @@ export const insertVerdict = (
   v: Omit<VerdictWire, 'decidedAt'> & { decidedAt: string },
 ): Promise<unknown> =>
   db.query(
-    `insert into verdicts (id, practice_id, lesson_id, proposed, target, overruled, reason, sentence, chances, findings, decided_at, rule)
-     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12) on conflict (id) do nothing`,
+    `insert into verdicts (id, practice_id, lesson_id, proposed, target, overruled, reason, sentence, chances, findings, decided_at, rule,
+       belief_changes)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13) on conflict (id) do nothing`,
     [
       v.id,
       practiceId,
@@ -96,5 +99,6 @@ export const insertVerdict = (
       JSON.stringify(v.findings),
       v.decidedAt,
       v.rule,
+      v.beliefChanges,
     ],
   );

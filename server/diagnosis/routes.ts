@@ -33,6 +33,7 @@ export function diagnosisRoutes({ db, hub }: Services): Router {
       reason: input.reason,
       sentence: verdict.sentence,
       rule,
+      beliefChanges: ledger.beliefChanges,
       chances: faults.map((f) => ({ id: f.id, chance: f.presentChance, causeChance: f.causeChance })),
       findings: ledger.findings,
       decidedAt: input.decidedAt ?? new Date().toISOString(),

@@ -166,7 +166,7 @@ function PaysMost({ ledger, level }: { ledger: LedgerAnswer; level: Level }) {
   const units = useUnits();
   const { faults } = ledger.diagnosis;
   const priced = faults.some((f) => f.price);
-  const { data } = useTask('paysMost', { findings: ledger.findings, faults, level }, priced);
+  const { data } = useTask('paysMost', { findings: ledger.findings, faults, level, beliefs: ledger.beliefs }, priced);
   const best = data?.[0];
   if (!best || best.worthMps <= 0) return null;
   return (
@@ -224,6 +224,12 @@ export default function Diagnose({
         <Notice tone="info">
           Decided by an earlier rule, and kept as it was: “{verdict.sentence}” Below stands what today’s rule would say,
           as a preview.
+        </Notice>
+      ) : null}
+      {verdict && verdict.rule === diagnosis.rule && verdict.beliefChanges < ledger.beliefChanges ? (
+        <Notice tone="info">
+          Decided before numbers of the diagnosis were changed in Settings, and kept as it was: “{verdict.sentence}” Below
+          stands what today’s numbers say, as a preview.
         </Notice>
       ) : null}
       <Card aria-label="Diagnosis">

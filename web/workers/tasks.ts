@@ -4,6 +4,7 @@ import { budgetShot } from '../../core/diagnosis/budget/subsets.ts';
 import type { Level } from '../../core/catalogue/stages.ts';
 import type { DiagnosedFault } from '../../core/diagnosis/diagnose.ts';
 import type { Finding } from '../../core/diagnosis/findings.ts';
+import type { Beliefs } from '../../core/beliefs/beliefs.ts';
 import { paysMost, type Removal } from '../../core/diagnosis/pays-most.ts';
 import { CannotSayError, InputError } from '../../core/errors/input-error.ts';
 import { DEFAULT_AIR, type Air } from '../../core/flight/air.ts';
@@ -151,8 +152,12 @@ export const TASKS = {
   optimum,
   pattern,
   preview,
-  paysMost: (input: { findings: readonly Finding[]; faults: readonly DiagnosedFault[]; level: Level }): Removal[] =>
-    paysMost(input.findings, input.faults, input.level),
+  paysMost: (input: {
+    findings: readonly Finding[];
+    faults: readonly DiagnosedFault[];
+    level: Level;
+    beliefs: Beliefs;
+  }): Removal[] => paysMost(input.findings, input.faults, input.level, input.beliefs),
   settle: (input: Pick<Review, 'verdict' | 'settle' | 'sessionsSince'>): Settling => settled(input),
   strikes: (input: { shots: readonly ShotValues[]; club: string }): StrikeMap | null =>
     strikeMap(input.shots, input.club) ?? null,

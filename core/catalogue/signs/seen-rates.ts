@@ -1,18 +1,37 @@
-/**
- * How often each grade is given to a sign whose fault is there, and to one whose fault is not: sensitivity 0.78,
- * specificity 0.87 of a trained eye (by judgement). "Unsure" says nothing.
- */
-export const SEEN_RATES = {
-  absent: { ifThere: 0.2068, ifNot: 0.8178 },
-  unsure: { ifThere: 0.06, ifNot: 0.06 },
-  slight: { ifThere: 0.2933, ifNot: 0.0855 },
-  clear: { ifThere: 0.4399, ifNot: 0.0367 },
-} as const;
-export type SeenGrade = keyof typeof SEEN_RATES;
-export const SEEN_GRADES = Object.keys(SEEN_RATES) as readonly SeenGrade[];
+/** What a grade by eye is worth. */
+export interface Eye {
+  /** How often a sign is graded slight or clear where its fault is there, of the grades that are not "unsure". */
+  readonly sensitivity: number;
+  /** How often it is graded absent where its fault is not there. */
+  readonly specificity: number;
+  /** How far a further sign of the same fault, by one eye on one film, repeats the grade before it. */
+  readonly sameEye: number;
+}
 
-/** How far a further sign of the same fault, by one eye on one film, repeats the grade before it (by judgement). */
-export const SAME_EYE = 0.5;
+/** A trained eye (by judgement). */
+export const TRAINED_EYE: Eye = { sensitivity: 0.78, specificity: 0.87, sameEye: 0.5 };
+
+export const SEEN_GRADES = ['absent', 'unsure', 'slight', 'clear'] as const;
+export type SeenGrade = (typeof SEEN_GRADES)[number];
+export type SeenRates = Readonly<Record<SeenGrade, { readonly ifThere: number; readonly ifNot: number }>>;
+
+/** Share of looks that end unsure, whether the fault is there or not: it says nothing. */
+const UNSURE = 0.06;
+/** Share of the signs called there that are called clear (by judgement). */
+const CLEAR_IF_THERE = 0.6;
+const CLEAR_IF_NOT = 0.3;
+
+/** How often an eye gives each grade to a sign whose fault is there, and to one whose fault is not; each adds up to 1. */
+export function seenRates({ sensitivity, specificity }: Eye): SeenRates {
+  const sure = 1 - UNSURE;
+  const falsely = 1 - specificity;
+  return {
+    absent: { ifThere: sure * (1 - sensitivity), ifNot: sure * specificity },
+    unsure: { ifThere: UNSURE, ifNot: UNSURE },
+    slight: { ifThere: sure * sensitivity * (1 - CLEAR_IF_THERE), ifNot: sure * falsely * (1 - CLEAR_IF_NOT) },
+    clear: { ifThere: sure * sensitivity * CLEAR_IF_THERE, ifNot: sure * falsely * CLEAR_IF_NOT },
+  };
+}
 
 /** Seen signs that look at the same thing as a measured one: evidence of one thing counts once. */
 export const SAME_THING: Readonly<Record<string, readonly string[]>> = {

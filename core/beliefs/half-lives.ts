@@ -19,7 +19,8 @@ export const HALF_LIVES: Readonly<Record<EvidenceKind, { readonly days: number; 
 /** Share that a finding of the running target keeps once it was practised since: it is meant to move. */
 export const PRACTISED_SHARE = 0.5;
 
-export type HalfLives = Partial<Readonly<Record<EvidenceKind, number>>>;
+/** Days in place of the usual ones, by kind. */
+export type HalfLives = Readonly<Partial<Record<string, number>>>;
 
 /** Share of its log-odds that a finding of such an age still counts, 0–1. */
 export function ageWeight(kind: EvidenceKind, ageDays: number, practised: boolean, own: HalfLives = {}): number {
