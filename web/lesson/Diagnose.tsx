@@ -228,8 +228,8 @@ export default function Diagnose({
       ) : null}
       {verdict && verdict.rule === diagnosis.rule && verdict.beliefChanges < ledger.beliefChanges ? (
         <Notice tone="info">
-          Decided before numbers of the diagnosis were changed in Settings, and kept as it was: “{verdict.sentence}” Below
-          stands what today’s numbers say, as a preview.
+          Decided before numbers of the diagnosis were changed in Settings, and kept as it was: “{verdict.sentence}”
+          Below stands what today’s numbers say, as a preview.
         </Notice>
       ) : null}
       <Card aria-label="Diagnosis">
