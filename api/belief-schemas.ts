@@ -15,3 +15,6 @@ export const beliefChangeSchema = yup.object({
 
 /** Which numbers go back to the catalogue's: of one kind, or all where none is given. */
 export const beliefResetSchema = yup.object({ kind: kind().nullable() });
+
+/** All numbers of a practice from a file that was saved before, here or elsewhere. */
+export const beliefImportSchema = yup.object({ beliefs: yup.mixed().required('are needed'), fileName: text(200) });

@@ -152,6 +152,9 @@ test('paper and bay themes hold the contrast and name every control', async ({ p
       `${lessonUrl}/diagnose`,
       `${app.address}/drills`,
       `${app.address}/settings`,
+      `${app.address}/settings?part=faults&number=leak:sway`,
+      `${app.address}/settings?part=signs&number=sign:toe-extension`,
+      `${app.address}/settings?part=history`,
     ]) {
       await page.goto(address);
       await expect(page.getByRole('heading').first()).toBeVisible();
@@ -166,7 +169,7 @@ test('paper and bay themes hold the contrast and name every control', async ({ p
 test('at 200 % zoom nothing is cut off sideways', async ({ page, app }) => {
   await signIn(page, app);
   await page.setViewportSize({ width: 640, height: 400 });
-  for (const path of ['/', '/students', '/drills', '/bench', '/settings']) {
+  for (const path of ['/', '/students', '/drills', '/bench', '/settings', '/settings?part=signs']) {
     await page.goto(`${app.address}${path}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(640);

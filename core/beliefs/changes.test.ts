@@ -32,7 +32,11 @@ describe('checking a change', () => {
   test.each([
     ['an unknown fault', change('leak', 'no-such', 0.1), /Nothing to change is called "no-such"/],
     ['a name from the prototype', change('eye', 'constructor', 0.7), /Nothing to change/],
-    ['a chance above its most', change('leak', 'sway', 0.9), /from 0.002 to 0.5; 0.9 was given/],
+    [
+      'a chance above its most',
+      change('leak', 'sway', 0.9),
+      /from 0.002 to 0.5 \(0.2 % to 50 %\); 0.9 \(90 %\) was given/,
+    ],
     ['a chance that is text', change('leak', 'sway', 'much'), /must be a number/],
     ['no number', change('strength', edgeKey(FAULT_EDGES[0]), NaN), /must be a number/],
     ['half-life of nothing', change('half-life', 'shots', 0), /The days must be from 1 to 2000/],

@@ -68,10 +68,15 @@ export function usualBelief(kind: BeliefKind, about: string): BeliefValue | unde
 
 const outOf = (message: string): InputError => new InputError('out-of-range', message, 'value');
 
-function checkWithin(value: BeliefValue, [least, most]: readonly [number, number], what: string): void {
+function checkWithin(value: BeliefValue, limits: readonly [number, number], what: string, share: boolean): void {
+  const [least, most] = limits;
+  // Shares are typed in percent on screen and written as shares in files.
+  const percents = (v: number): string => `${Number((100 * v).toPrecision(6))} %`;
+  const range = `from ${least} to ${most}${share ? ` (${percents(least)} to ${percents(most)})` : ''}`;
   if (typeof value !== 'number' || !Number.isFinite(value))
-    throw new InputError('not-a-number', `${what} must be a number from ${least} to ${most}.`, 'value');
-  if (value < least || value > most) throw outOf(`${what} must be from ${least} to ${most}; ${value} was given.`);
+    throw new InputError('not-a-number', `${what} must be a number ${range}.`, 'value');
+  if (value < least || value > most)
+    throw outOf(`${what} must be ${range}; ${value}${share ? ` (${percents(value)})` : ''} was given.`);
 }
 
 const isPopulation = (p: unknown): p is Population =>
@@ -117,9 +122,9 @@ export function checkChange({ kind, about, value }: BeliefChange): void {
     return;
   }
   if (kind === 'sign') return checkPopulations(value, usual as SignPopulations);
-  if (kind === 'eye') return checkWithin(value, EYE_LIMITS[about as keyof Eye], 'This share');
+  if (kind === 'eye') return checkWithin(value, EYE_LIMITS[about as keyof Eye], 'This share', true);
   const names = { leak: 'The chance', strength: 'The strength', level: 'The odds', 'half-life': 'The days' } as const;
-  checkWithin(value, BELIEF_LIMITS[kind], names[kind]);
+  checkWithin(value, BELIEF_LIMITS[kind], names[kind], kind === 'leak' || kind === 'strength');
 }
 
 type Group = Exclude<keyof Beliefs, 'confirmed'>;
@@ -177,19 +182,25 @@ export function readBeliefs(value: unknown): Beliefs {
   return value as Beliefs;
 }
 
+/** Beliefs as the changes that lead to them; what was learned is no change. */
+export const changesTo = (beliefs: Beliefs): BeliefChange[] =>
+  (Object.entries(GROUP_OF) as [BeliefKind, Group][]).flatMap(([kind, group]) =>
+    Object.entries(beliefs[group] ?? {}).map(([about, value]) => ({ kind, about, value: value as BeliefValue })),
+  );
+
+/** Of all changes in the order of time those that still hold a number otherwise than the catalogue. */
+export function heldChanges(changes: readonly BeliefChange[]): BeliefChange[] {
+  const last = new Map(changes.map((c) => [`${c.kind} ${c.about}`, c]));
+  return [...last.values()].filter((c) => c.value !== null);
+}
+
 /** What a practice holds after its changes in the order of time, and the moment from which confirmed causes count. */
 export function beliefsAfter(changes: readonly BeliefChange[]): { beliefs: Beliefs; learnedSince?: string } {
   const groups: Partial<Record<Group, Record<string, BeliefValue>>> = {};
   let learnedSince: string | undefined;
-  for (const { kind, about, value } of changes) {
-    if (kind === 'learning') {
-      learnedSince = value === null ? undefined : String(value);
-      continue;
-    }
-    const { [about]: _before, ...rest } = groups[GROUP_OF[kind]] ?? {};
-    const after = value === null ? rest : { ...rest, [about]: value };
-    if (Object.keys(after).length > 0) groups[GROUP_OF[kind]] = after;
-    else delete groups[GROUP_OF[kind]];
+  for (const { kind, about, value } of heldChanges(changes)) {
+    if (kind === 'learning') learnedSince = String(value);
+    else groups[GROUP_OF[kind]] = { ...groups[GROUP_OF[kind]], [about]: value as BeliefValue };
   }
   return { beliefs: groups as Beliefs, learnedSince };
 }

@@ -1,7 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import type { BeliefChangeWire, ConfirmedCauseWire } from '../../api/types.ts';
 import { LEVEL_ODDS, type Beliefs, type Confirmed } from '../../core/beliefs/beliefs.ts';
-import { beliefsAfter, type BeliefKind, type BeliefValue } from '../../core/beliefs/changes.ts';
+import {
+  beliefsAfter,
+  changesTo,
+  heldChanges,
+  type BeliefChange,
+  type BeliefKind,
+  type BeliefValue,
+} from '../../core/beliefs/changes.ts';
 import type { Level } from '../../core/catalogue/stages.ts';
 import type { Db, Row } from '../db/connection.ts';
 
@@ -45,15 +52,39 @@ export const insertChange = (db: Db, practiceId: string, by: string, c: NewChang
     [c.id, practiceId, c.kind, c.about, c.value === null ? null : JSON.stringify(c.value), c.note, by],
   );
 
-/** Puts every number that is held otherwise back to the catalogue's, of one kind or of all; the history stays. */
-export async function resetChanges(db: Db, practiceId: string, by: string, kind: BeliefKind | null): Promise<void> {
-  await db.transaction(async (tx) => {
-    const last = new Map((await changesOf(tx, practiceId)).map((c) => [`${c.kind} ${c.about}`, c]));
-    for (const c of last.values())
-      if (c.value !== null && (kind === null || c.kind === kind))
-        await insertChange(tx, practiceId, by, { ...c, id: randomUUID(), value: null, note: 'all put back' });
-  });
+const keyOf = (c: BeliefChange): string => `${c.kind} ${c.about}`;
+
+/** Enters what differs between what is held and what is wanted, as changes of one moment. */
+async function changeTo(
+  tx: Db,
+  practiceId: string,
+  by: string,
+  held: readonly BeliefChange[],
+  wanted: readonly BeliefChange[],
+  note: string,
+): Promise<void> {
+  const after = new Map(wanted.map((c) => [keyOf(c), c]));
+  const before = new Map(held.map((c) => [keyOf(c), JSON.stringify(c.value)]));
+  const gone = held.filter((c) => !after.has(keyOf(c))).map((c) => ({ ...c, value: null }));
+  const fresh = wanted.filter((c) => before.get(keyOf(c)) !== JSON.stringify(c.value));
+  for (const { kind, about, value } of [...gone, ...fresh])
+    await insertChange(tx, practiceId, by, { id: randomUUID(), kind, about, value, note });
 }
+
+/** Puts every number that is held otherwise back to the catalogue's, of one kind or of all; the history stays. */
+export const resetChanges = (db: Db, practiceId: string, by: string, kind: BeliefKind | null): Promise<void> =>
+  db.transaction(async (tx) => {
+    const held = heldChanges(await changesOf(tx, practiceId));
+    const kept = held.filter((c) => kind !== null && c.kind !== kind);
+    await changeTo(tx, practiceId, by, held, kept, 'all put back');
+  });
+
+/** Takes all numbers from a file; those that are held and not in it go back to the catalogue's. */
+export const takeBeliefs = (db: Db, practiceId: string, by: string, beliefs: Beliefs, note: string): Promise<void> =>
+  db.transaction(async (tx) => {
+    const held = heldChanges(await changesOf(tx, practiceId)).filter((c) => c.kind !== 'learning');
+    await changeTo(tx, practiceId, by, held, changesTo(beliefs), note);
+  });
 
 interface ConfirmedRow extends Row {
   student_id: string;

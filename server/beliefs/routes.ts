@@ -1,9 +1,9 @@
 import { Router } from 'express';
-import { beliefChangeSchema, beliefResetSchema } from '../../api/belief-schemas.ts';
+import { beliefChangeSchema, beliefImportSchema, beliefResetSchema } from '../../api/belief-schemas.ts';
 import type { BeliefsAnswer } from '../../api/types.ts';
-import { checkChange, type BeliefValue } from '../../core/beliefs/changes.ts';
+import { checkChange, readBeliefs, type BeliefValue } from '../../core/beliefs/changes.ts';
 import { practiceOf, valid, whoIs, type Services } from '../http/context.ts';
-import { heldBeliefs, insertChange, resetChanges } from './queries.ts';
+import { heldBeliefs, insertChange, resetChanges, takeBeliefs } from './queries.ts';
 
 /** The practice's own numbers of the diagnosis: seen, changed one by one, put back, with history. */
 export function beliefRoutes({ db, hub }: Services): Router {
@@ -28,6 +28,13 @@ export function beliefRoutes({ db, hub }: Services): Router {
     const { practiceId, instructorId } = whoIs(req);
     const { kind } = valid(beliefResetSchema, req.body);
     await resetChanges(db, practiceId, instructorId, kind ?? null);
+    hub.publish(practiceId, { kind: 'changed', lessonId: '' });
+    res.status(204).end();
+  });
+  router.post('/beliefs/import', async (req, res) => {
+    const { practiceId, instructorId } = whoIs(req);
+    const { beliefs, fileName } = valid(beliefImportSchema, req.body);
+    await takeBeliefs(db, practiceId, instructorId, readBeliefs(beliefs), `from ${fileName}`);
     hub.publish(practiceId, { kind: 'changed', lessonId: '' });
     res.status(204).end();
   });

@@ -1,96 +1,46 @@
-import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
-import type { Settings } from '../../api/schemas.ts';
-import type { SessionAnswer } from '../../api/types.ts';
-import { call, queryClient } from '../app/api.ts';
-import { useSession, useSettings, useUnits } from '../app/session.tsx';
-import { Choice } from '../parts/chips.tsx';
-import { Button, TextField } from '../parts/controls.tsx';
-import { Card, Failed, Page, Row, Soft } from '../parts/layout.tsx';
+import { NavLink, useSearchParams } from 'react-router';
+import { useSession } from '../app/session.tsx';
+import { Failed, Page, Soft, Waiting } from '../parts/layout.tsx';
+import { ViewLinks } from '../parts/ViewLinks.tsx';
+import { BeliefHistory } from './beliefs/BeliefHistory.tsx';
+import { BeliefList } from './beliefs/BeliefList.tsx';
+import { useBeliefs } from './beliefs/data.ts';
+import { BELIEF_PARTS } from './beliefs/entries.ts';
+import { General } from './General.tsx';
 
-/** Units, theme, the smallest gain that matters, and how devices reach the open feed. */
+const PARTS = [
+  { id: 'general', name: 'General' },
+  ...BELIEF_PARTS,
+  { id: 'history', name: 'Learned and changed' },
+] as const;
+
+/** Numbers that the diagnosis reckons with: one part of them. */
+function Beliefs({ part }: { part: Exclude<(typeof PARTS)[number]['id'], 'general'> }) {
+  const { data, error, refetch } = useBeliefs();
+  if (error) return <Failed error={error} retry={() => void refetch()} />;
+  if (!data) return <Waiting what="the numbers" />;
+  return part === 'history' ? <BeliefHistory answer={data} /> : <BeliefList key={part} part={part} answer={data} />;
+}
+
+/** Settings: units and look, and every number that the diagnosis reckons with. */
 export default function SettingsPage() {
-  const settings = useSettings();
+  const [params] = useSearchParams();
   const session = useSession();
-  const units = useUnits();
-  const [smallest, setSmallest] = useState(() => units.fromMps(settings.smallestGainMps).toFixed(1));
-  const save = useMutation({
-    // One after the other, each on top of what the one before it kept.
-    scope: { id: 'settings' },
-    mutationFn: (part: Partial<Settings>) => {
-      const now = queryClient.getQueryData<SessionAnswer>(['session'])?.settings ?? settings;
-      return call<Settings>('PUT', '/settings', { ...now, ...part });
-    },
-    onSuccess: (kept) => {
-      queryClient.setQueryData<SessionAnswer>(['session'], (s) => s && { ...s, settings: kept });
-      return queryClient.invalidateQueries();
-    },
-  });
-  const smallestMps = units.toMps(Number(smallest.replace(',', '.')));
+  const part = PARTS.find((p) => p.id === params.get('part'))?.id ?? 'general';
   return (
     <Page>
       <h1>Settings</h1>
       <Soft>
         {session.data?.practiceName} · {session.data?.name}
       </Soft>
-      {save.error ? <Failed error={save.error} /> : null}
-      <Card aria-label="Units and look">
-        <h2>Units and look</h2>
-        <Choice
-          label="Speed"
-          value={settings.speedUnit}
-          onChange={(speedUnit) => save.mutate({ speedUnit })}
-          options={[
-            { id: 'mph', name: 'mph' },
-            { id: 'm/s', name: 'm/s' },
-            { id: 'km/h', name: 'km/h' },
-          ]}
-        />
-        <Choice
-          label="Distance"
-          value={settings.distanceUnit}
-          onChange={(distanceUnit) => save.mutate({ distanceUnit })}
-          options={[
-            { id: 'yd', name: 'yards' },
-            { id: 'm', name: 'metres' },
-          ]}
-        />
-        <Choice
-          label="Theme"
-          value={settings.theme}
-          onChange={(theme) => save.mutate({ theme })}
-          options={[
-            { id: 'paper', name: 'paper' },
-            { id: 'bay', name: 'bay (dark)' },
-          ]}
-        />
-      </Card>
-      <Card aria-label="Evidence">
-        <h2>Evidence</h2>
-        <Row>
-          <TextField
-            label={`Smallest gain that matters, ${units.speedUnit}`}
-            inputMode="decimal"
-            value={smallest}
-            onChange={setSmallest}
-          />
-          <Button
-            onPress={() => save.mutate({ smallestGainMps: smallestMps })}
-            isDisabled={!Number.isFinite(smallestMps)}
-          >
-            Keep
-          </Button>
-        </Row>
-      </Card>
-      <Card aria-label="Devices">
-        <h2>Devices</h2>
-        <p>
-          A device posts shots to <code>/api/feed/shots</code> with the key in <code>feed.json</code> of the data
-          folder. The simulated range monitor finds both by itself:
-        </p>
-        <code>npm run stand-in -- range-monitor --speed 92 --count 12</code>
-        <Soft>Its shots go to the block that takes live shots; start a block first.</Soft>
-      </Card>
+      <ViewLinks aria-label="Parts of the settings">
+        {PARTS.map((p) => (
+          <NavLink key={p.id} to={`?part=${p.id}`} replace aria-current={p.id === part ? 'page' : false}>
+            {p.name}
+          </NavLink>
+        ))}
+      </ViewLinks>
+      {part === 'general' ? <General /> : <Beliefs part={part} />}
     </Page>
   );
 }
