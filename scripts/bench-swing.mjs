@@ -19,7 +19,7 @@ const FAULTS = [
   [null, 0, 0],
   ['short-turn', 8, 30],
   ['early-release', 15, 60],
-  ['arms-first', 20, 60],
+  ['arms-first', 65, 105],
   ['body-stall', 30, 80],
 ];
 const DRIVES = ['hips', 'trunk', 'shoulder'];

@@ -41,34 +41,65 @@ const hub = (p: SwingParameters, change: Partial<SwingParameters['hub']>): Swing
   hub: { ...p.hub, ...change },
 });
 
-/** The wrists pushed open from the very start, with this many times the torque. */
-const pushedOpen = (p: SwingParameters, times: number): SwingParameters =>
-  drives(p, { wrist: { onsetS: 0, torqueNm: p.drives.wrist.torqueNm * times } });
-const FINEST_PUSH = 0.002;
-const LEAST_PUSH = 0.5;
-const MOST_PUSH = 5;
+/** The wrists thrown open earlier and harder by one number: nothing at 0, from the very start with e times the torque at 1. */
+const thrown = (p: SwingParameters, throwBy: number): SwingParameters =>
+  drives(p, {
+    wrist: {
+      onsetS: p.drives.wrist.onsetS * (1 - Math.min(1, throwBy)),
+      torqueNm: p.drives.wrist.torqueNm * Math.exp(throwBy),
+    },
+  });
+const MOST_THROWN = 3;
+const FINEST_THROW = 0.001;
+const SEARCH_STEP_S = 0.002;
 const wristAt = (p: SwingParameters): number | null => {
-  const swing = simulateDownswing(p, 0.001);
+  const swing = simulateDownswing(p, SEARCH_STEP_S);
   return swing ? wristAtLevel(swing.samples) : null;
 };
 
-/** The push that leaves so much less wrist angle at lead arm level, found by halving. */
+/** The throw that leaves so much less wrist angle at lead arm level, found by halving. */
 function thrownAway(p: SwingParameters, amountDeg: number): SwingParameters {
-  if (amountDeg <= 0) return p;
   const own = wristAt(p);
-  if (own === null) return p;
-  const tooFar = (times: number): boolean => {
-    const wrist = wristAt(pushedOpen(p, times));
+  if (amountDeg <= 0 || own === null) return p;
+  const tooFar = (throwBy: number): boolean => {
+    const wrist = wristAt(thrown(p, throwBy));
     return wrist === null || wrist - own > degToRad(amountDeg);
   };
-  return pushedOpen(p, turningPoint(tooFar, LEAST_PUSH, MOST_PUSH, FINEST_PUSH));
+  return thrown(p, turningPoint(tooFar, 0, MOST_THROWN, FINEST_THROW));
+}
+
+/**
+ * So much of the arm's lag behind hips and trunk lost: the arms start earlier, and once they start with the top all others
+ * start later. Hips late against the trunk is a fault of its own.
+ */
+function armsEarlier(p: SwingParameters, lostS: number): SwingParameters {
+  const { hips, trunk, shoulder, wrist } = p.drives;
+  const rest = Math.max(0, lostS - shoulder.onsetS);
+  const moved = drives(p, {
+    shoulder: later(shoulder, -lostS),
+    hips: later(hips, rest),
+    trunk: later(trunk, rest),
+    wrist: later(wrist, rest),
+  });
+  return hub(moved, { lateralOnsetS: p.hub.lateralOnsetS + rest, liftOnsetS: p.hub.liftOnsetS + rest });
+}
+
+/** A wrist held on for so long beyond its own onset; the hold grows with the amount, so that a little of it is little. */
+function heldOff(p: SwingParameters, ms: number): SwingParameters {
+  const onsetS = p.drives.wrist.onsetS + ms / 1000;
+  const torqueNm = HOLD_NM * Math.min(1, ms / FULL_HOLD_MS);
+  return { ...drives(p, { wrist: { onsetS } }), wristHold: { ...p.wristHold, torqueNm, releaseS: onsetS } };
 }
 
 /** Moment of strike without the fault: a cut "before strike" counts from it. */
 const strikeS = (p: SwingParameters): number => simulateDownswing(p, 0.002)?.downswingS ?? 0.27;
 
-/** Hold that keeps the wrist angle on, N m, and where its release lies without a fault, s. */
-const HOLD_NM = 75;
+/** How fast a drive that is cut falls, s. */
+const CUT_FALL_S = 0.02;
+
+/** Hold that keeps the wrist angle on, N m, from so long a hold on. */
+const HOLD_NM = 25;
+const FULL_HOLD_MS = 20;
 
 const TIMING_BAND = 1;
 const RANGE_BAND = 0.25;
@@ -137,13 +168,7 @@ export const MODEL_FAULTS: readonly ModelFault[] = [
     typical: 30,
     touches: 'wrist hold and onset of the wrist drive',
     band: RELEASE_BAND,
-    apply: (p, ms) =>
-      ms <= 0
-        ? p
-        : {
-            ...drives(p, { wrist: later(p.drives.wrist, ms / 1000) }),
-            wristHold: { ...p.wristHold, torqueNm: HOLD_NM, releaseS: 0.12 + ms / 1000 },
-          },
+    apply: (p, ms) => (ms <= 0 ? p : heldOff(p, ms)),
   },
   {
     id: 'body-stall',
@@ -153,7 +178,8 @@ export const MODEL_FAULTS: readonly ModelFault[] = [
     typical: 60,
     touches: 'cut time of the trunk drive',
     band: STALL_BAND,
-    apply: (p, ms) => (ms <= 0 ? p : drives(p, { trunk: { cutS: Math.max(0, strikeS(p) - ms / 1000) } })),
+    apply: (p, ms) =>
+      ms <= 0 ? p : drives(p, { trunk: { cutS: Math.max(0, strikeS(p) - ms / 1000), cutFallS: CUT_FALL_S } }),
   },
   {
     id: 'tension',
@@ -170,24 +196,13 @@ export const MODEL_FAULTS: readonly ModelFault[] = [
   },
   {
     id: 'arms-first',
-    amount: 'arms start before the hips by',
+    amount: 'lag of the arms behind hips and chest lost (45 ms: all start together)',
     unit: 'ms',
-    range: [0, 120],
-    typical: 35,
+    range: [0, 150],
+    typical: 80,
     touches: 'onset of the shoulder drive against all others',
     band: TIMING_BAND,
-    apply: (p, ms) => {
-      if (ms <= 0) return p;
-      const s = ms / 1000;
-      const { hips, trunk, wrist } = p.drives;
-      const moved = drives(p, {
-        hips: later(hips, s),
-        trunk: later(trunk, s),
-        shoulder: { onsetS: 0 },
-        wrist: later(wrist, s),
-      });
-      return hub(moved, { lateralOnsetS: p.hub.lateralOnsetS + s, liftOnsetS: p.hub.liftOnsetS + s });
-    },
+    apply: (p, ms) => (ms <= 0 ? p : armsEarlier(p, ms / 1000)),
   },
   {
     id: 'no-separation',

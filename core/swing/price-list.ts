@@ -32,6 +32,9 @@ const UNMEASURED_BAND = 2;
 /** A single fix worth more than this share of the speed is not believed: the amounts are bad then. */
 export const MOST_PLAUSIBLE_SHARE = 0.15;
 
+/** Steps of a fault's range at which smaller amounts are looked at. */
+const AMOUNT_STEPS = 12;
+
 /** Amounts applied in the order of the table, so that the same list always gives the same swing. */
 export const withFaults = (p: SwingParameters, faults: readonly FaultAmount[]): SwingParameters =>
   faults.reduce((swing, f) => modelFault(f.id)?.apply(swing, f.amount) ?? swing, p);
@@ -60,16 +63,22 @@ export function priceList(
   const now = clubHeadSpeedMps(withFaults(sound, faults));
   if (now === undefined) return undefined;
   const inOwnSpeed = (speed: number): number => (speed / now - 1) * (ownSpeedMps ?? now);
-  const prices = faults.flatMap((fault): Price[] => {
-    const known = modelFault(fault.id);
-    const without = clubHeadSpeedMps(
+  const speedWith = (fault: FaultAmount, amount: number): number | undefined =>
+    clubHeadSpeedMps(
       withFaults(
         sound,
-        faults.filter((f) => f !== fault),
+        faults.map((f) => (f === fault ? { ...f, amount } : f)),
       ),
     );
+  const prices = faults.flatMap((fault): Price[] => {
+    const known = modelFault(fault.id);
+    const without = speedWith(fault, 0);
     if (!known || without === undefined) return [];
-    const gainMps = inOwnSpeed(without);
+    // The price of an amount is the largest of those of smaller ones, and nothing at least: a little more is never cheaper.
+    const step = known.range[1] / AMOUNT_STEPS;
+    const smaller = Array.from({ length: Math.ceil(fault.amount / step) }, (_, i) => i * step).slice(1);
+    const slowest = Math.min(now, without, ...smaller.flatMap((a) => speedWith(fault, a) ?? []));
+    const gainMps = Math.max(0, inOwnSpeed(now + without - slowest));
     const relative = known.band * (measured.has(fault.id) ? 1 : UNMEASURED_BAND);
     return [{ ...fault, unit: known.unit, gainMps, intervalMps: band(gainMps, relative) }];
   });
