@@ -5,8 +5,9 @@ import type { SeenGrade } from '../core/catalogue/signs/seen-rates.ts';
 import { LENSES, type Level } from '../core/catalogue/stages.ts';
 import { diagnose as weighFindings } from '../core/diagnosis/diagnose.ts';
 import { measuredFinding, namedSource, seenFinding, type Finding } from '../core/diagnosis/findings.ts';
+import { pricesOfAmounts } from '../core/diagnosis/one-amount-price.ts';
 import { InputError } from '../core/errors/input-error.ts';
-import { mpsToMph } from '../core/units/units.ts';
+import { mphToMps, mpsToMph } from '../core/units/units.ts';
 import { Assumed, checked } from './input.ts';
 import { diagnoseSchema } from './schemas.ts';
 
@@ -88,11 +89,13 @@ export function diagnose(input: unknown): unknown {
     }
   });
   refuseContradictions(findings);
+  const fullSpeedMph = given.player?.fullSpeedMph;
   const d = weighFindings(findings, {
     level,
     target: given.target,
     practisedSince: given.practisedSince,
     beliefs,
+    prices: fullSpeedMph === undefined ? undefined : pricesOfAmounts(findings, mphToMps(fullSpeedMph)),
   });
   const mph = (v: number | undefined): number | undefined => (v === undefined ? undefined : mpsToMph(v));
   return {

@@ -54,6 +54,24 @@ describe('maple signs, findings and diagnose', () => {
   });
 });
 
+describe('what the player adds', () => {
+  const findings = [{ sign: 'chest-turn-top', value: 70, uncertainty: 2 }];
+  const shortTurn = (input: object) => asked({ findings, ...input }).causes.find((c) => c.fault === 'short-turn');
+  test('with a full speed one measured amount has a price with a band; without one it has none', () => {
+    const priced = shortTurn({ player: { fullSpeedMph: 90 } }) as { interval90Mph?: number[]; worthMph?: number };
+    expect(priced.interval90Mph?.[0]).toBeGreaterThan(1);
+    expect(priced.interval90Mph?.[1]).toBeGreaterThan(7);
+    expect(priced.worthMph).toBeGreaterThan(1);
+    expect(shortTurn({ player: { level: 'club' } })).not.toHaveProperty('worthMph');
+  });
+  test('a practice’s own numbers move the chances, and bad ones are refused with their place', () => {
+    const own = shortTurn({ beliefs: { leaks: { 'short-turn': 0.4 } } });
+    expect(own?.presentChance).toBeGreaterThan((shortTurn({})?.presentChance ?? 1) + 0.01);
+    expect(() => shortTurn({ beliefs: { leaks: { 'short-turn': 4 } } })).toThrow(/0.002 to 0.5/);
+    expect(() => shortTurn({ beliefs: [] })).toThrow(/object of groups/);
+  });
+});
+
 describe('bad findings', () => {
   const finding = { sign: 'chest-turn-top', value: 80, uncertainty: 2 };
   test.each([

@@ -2,5 +2,5 @@ import { writeFileSync } from 'node:fs';
 import { seededRandom } from '../core/numeric/random.ts';
 import { drawPriceRows } from './price-rows.ts';
 
-const [, , file, seed, n] = process.argv;
-writeFileSync(file, JSON.stringify(drawPriceRows(seededRandom(seed), Number(n))));
+const [, , file, seed, n, mostFaults] = process.argv;
+writeFileSync(file, JSON.stringify(drawPriceRows(seededRandom(seed), Number(n), false, Number(mostFaults ?? 4))));

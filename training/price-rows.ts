@@ -8,6 +8,8 @@ import { drawPlayer } from './population.ts';
 
 /** One made-up player as the network sees it, and what each of its faults truly costs, shares of its own speed. */
 export interface PriceRow {
+  /** Club head speed at strike, m/s. */
+  readonly speedMps: number;
   readonly inputs: PriceInputs;
   /** Price of each fault that is there; absent ones are not. */
   readonly price: Partial<Readonly<Record<FamilyId, number>>>;
@@ -41,7 +43,7 @@ export function drawPriceRows(random: Random, n: number, strange = false, mostFa
         const without = clubHeadSpeedMps(withFamilies(player.sound, { ...player.amounts, [id]: 0 }));
         if (without !== undefined) price[id] = without / player.speedMps - 1;
       }
-      rows.push({ inputs, price, together: sound / player.speedMps - 1 });
+      rows.push({ speedMps: player.speedMps, inputs, price, together: sound / player.speedMps - 1 });
     } catch {
       // The reader refuses it as it would refuse a real file; it takes no part.
     }

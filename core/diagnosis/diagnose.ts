@@ -5,6 +5,7 @@ import type { Level } from '../catalogue/stages.ts';
 import { mphToMps } from '../units/units.ts';
 import { modelOf, UNMODELLED_LEAK, type CausalModel } from './causal-model.ts';
 import type { Finding } from './findings.ts';
+import type { PriceReason } from './price-reasons.ts';
 import { mixed, WORTH_OF_FINDING_MPH } from './infer.ts';
 import { name, type Named, type VerdictKind } from './naming.ts';
 import { nextMeasurements, type FaultWorlds, type NextMeasurement } from './next-measurement.ts';
@@ -18,6 +19,10 @@ export const DIAGNOSIS_RULE = 2;
 export interface PriceIfPresent {
   readonly meanMps: number;
   readonly interval90Mps: readonly [number, number];
+  /** What it hangs on most, where it was learned from curves. */
+  readonly reasons?: readonly PriceReason[];
+  /** Read from the curves of a swing, unless it says otherwise. */
+  readonly from?: 'one amount';
 }
 
 export interface DiagnosedFault {

@@ -3,6 +3,8 @@ import type { Sequence } from '../capture/sequence.ts';
 import type { PriceIfPresent } from './diagnose.ts';
 import { LEARNED_PRICE } from './fitted/learned-price.ts';
 import { downswingS, motionFeatures } from './motion-features.ts';
+import { priceReasons, type PriceReason } from './price-reasons.ts';
+import { soundInputs, type WholeBody } from './sound-swing.ts';
 
 /** What is known of the player's body; absent is unknown. */
 export interface PricedBody {
@@ -106,6 +108,8 @@ export interface LearnedPrice extends PriceIfPresent {
   readonly fault: string;
   /** The network's own chance that the fault is there: a check only, the diagnosis says what counts. */
   readonly presentCheck: number;
+  /** What the price hangs on most, beside a sound player of this body and speed. */
+  readonly reasons: readonly PriceReason[];
 }
 
 export interface SwingPrices {
@@ -132,6 +136,11 @@ function meanOf(quantiles: readonly number[], levels: readonly number[]): number
   return sum;
 }
 
+function wholeBody({ heightM, massKg, ageYears, sex }: PricedBody): WholeBody | undefined {
+  if (heightM === undefined || massKg === undefined || ageYears === undefined || !sex) return undefined;
+  return { heightM, massKg, ageYears, female: sex === 'female' };
+}
+
 /** Faults whose price is never said, however sure: the curves do not hold it. */
 const NEVER_SAID = new Set(['no-separation']);
 
@@ -154,17 +163,21 @@ export function priceSwing(
   if (outside(z, data) > data.population.mostOutside)
     return none('this swing is unlike all players that prices were learned on');
   const out = forward(z, data);
+  const sound = soundInputs(ownSpeedMps, wholeBody(body));
   const { faults, quantiles: levels } = data;
   const n = levels.length;
-  const band = (from: number, widening: number): PriceIfPresent & { readonly all: readonly number[] } => {
-    const q = sortedQuantiles([...out.slice(from, from + n)], widening).map((share) => share * ownSpeedMps);
-    return { meanMps: meanOf(q, levels), interval90Mps: [q[levels.indexOf(0.05)], q[levels.indexOf(0.95)]], all: q };
+  const band = (from: number, widening: number, outputs = out): PriceIfPresent => {
+    const q = sortedQuantiles([...outputs.slice(from, from + n)], widening).map((share) => share * ownSpeedMps);
+    return { meanMps: meanOf(q, levels), interval90Mps: [q[levels.indexOf(0.05)], q[levels.indexOf(0.95)]] };
   };
   const prices = faults.flatMap((fault, k): LearnedPrice[] => {
     if (NEVER_SAID.has(fault) || (fault === 'no-foot-torque' && inputs.hasHips !== 1)) return [];
-    const { all: _all, ...price } = band(k * n, data.widening[k]);
-    return [{ fault, ...price, presentCheck: 1 / (1 + Math.exp(-out[faults.length * n + k])) }];
+    const price = band(k * n, data.widening[k]);
+    const mean = (other: PriceInputs): number =>
+      band(k * n, data.widening[k], forward(standardised(other, data), data)).meanMps;
+    const reasons = priceReasons(inputs, sound, mean);
+    return [{ fault, ...price, reasons, presentCheck: 1 / (1 + Math.exp(-out[faults.length * n + k])) }];
   });
-  const { all: _all, ...together } = band(faults.length * (n + 1), data.widening[faults.length]);
+  const together = band(faults.length * (n + 1), data.widening[faults.length]);
   return { refused: '', prices, together };
 }

@@ -19,7 +19,7 @@ export function priceWords(
   const { price, presentChance } = fault;
   if (!price || presentChance < PASSED_OVER) return '';
   const [lo, hi] = price.interval90Mps;
-  const range = `${speed(lo)} to ${speed(hi)} ${unit}`;
+  const range = `${speed(lo)} to ${speed(hi)} ${unit}${price.from ? ` (by ${price.from})` : ''}`;
   const needed = ONLY_WHEN_SURE.has(fault.id) ? STATED_FROM : LIKELY_FROM;
   if (presentChance < needed) return 'what it costs cannot be said from this swing';
   if (hi < 0) return `pays for this player if there: ${range}`;

@@ -12,6 +12,7 @@ import {
 } from '../../core/diagnosis/measure.ts';
 import { measureRatios, measureSetup } from '../../core/diagnosis/measure-tests.ts';
 import { priceSwing, type SwingPrices } from '../../core/diagnosis/learned-price.ts';
+import { pricesOfAmounts } from '../../core/diagnosis/one-amount-price.ts';
 import { headKindOf } from '../../core/impact/heads.ts';
 import { median } from '../../core/numeric/statistics.ts';
 import { degToRad } from '../../core/units/units.ts';
@@ -107,8 +108,7 @@ function ownSpeedMps(data: LessonData): number | undefined {
 }
 
 /** Learned prices of the lesson's newest captured swing that they can read; null without one, or without a measured speed. */
-function pricesOf(data: LessonData): SwingPrices | null {
-  const speed = ownSpeedMps(data);
+function pricesOf(data: LessonData, speed: number | undefined): SwingPrices | null {
   const swing = data.motions.filter((m) => m.price_inputs).at(-1)?.price_inputs;
   if (speed === undefined || !swing) return null;
   const { student, lesson } = data;
@@ -126,13 +126,18 @@ export async function ledgerOf(db: Db, practiceId: string, lessonId: string): Pr
   const data = await loadLesson(db, practiceId, lessonId);
   const { beliefs, changes } = await heldBeliefs(db, practiceId, data.student.id);
   const findings = await findingsOf(db, practiceId, data, beliefs);
-  const prices = pricesOf(data);
+  const speed = ownSpeedMps(data);
+  const prices = pricesOf(data, speed);
+  const ifPresent = new Map([
+    ...(speed === undefined ? [] : pricesOfAmounts(findings, speed)),
+    ...(prices?.prices ?? []).map((p) => [p.fault, p] as const),
+  ]);
   return {
     findings,
     diagnosis: diagnose(findings, {
       level: data.student.level,
       beliefs,
-      prices: new Map(prices?.prices.map((p) => [p.fault, p])),
+      prices: ifPresent,
     }),
     prices: prices && { refused: prices.refused, together: prices.together },
     verdict: await verdictOfLesson(db, practiceId, lessonId),

@@ -1,0 +1,148 @@
+import { useNavigate } from 'react-router';
+import styled from 'styled-components';
+import type { LedgerAnswer } from '../../../api/types.ts';
+import { faultById } from '../../../core/catalogue/faults.ts';
+import type { DiagnosedFault } from '../../../core/diagnosis/diagnose.ts';
+import type { Finding } from '../../../core/diagnosis/findings.ts';
+import { priceWords } from '../../../core/diagnosis/price-words.ts';
+import { percent } from '../../../core/numeric/percent.ts';
+import { useUnits } from '../../app/session.tsx';
+import { QuietButton } from '../../parts/controls.tsx';
+import { Card, Soft, Spread } from '../../parts/layout.tsx';
+
+const Reasons = styled.ul`
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: var(--s2);
+`;
+const Reason = styled.li`
+  display: grid;
+  grid-template-columns: 140px minmax(0, 1fr);
+  gap: var(--s3);
+  align-items: center;
+`;
+const MOST = 3;
+
+/** Two-sided bar: against the fault to the left, for it to the right. */
+function ReasonBar({ logOdds }: { logOdds: number }) {
+  const width = (Math.min(MOST, Math.abs(logOdds)) / MOST) * 66;
+  return (
+    <svg viewBox="0 0 140 18" aria-hidden>
+      <line x1={70} x2={70} y1={0} y2={18} stroke="var(--soft-ink)" />
+      <rect
+        x={logOdds > 0 ? 70 : 70 - width}
+        y={3}
+        width={width}
+        height={12}
+        rx={2}
+        fill={logOdds > 0 ? 'var(--maple)' : 'var(--slate)'}
+      />
+    </svg>
+  );
+}
+
+const strength = (logOdds: number): string => {
+  const size = Math.abs(logOdds) >= 1.5 ? 'strongly' : Math.abs(logOdds) >= 0.5 ? 'clearly' : 'slightly';
+  return `speaks ${size} ${logOdds > 0 ? 'for' : 'against'} it`;
+};
+
+const STATION_OF: Readonly<Record<Finding['source']['kind'], string>> = {
+  block: 'measure',
+  motion: 'measure',
+  ground: 'measure',
+  setup: 'measure',
+  screen: 'know',
+  seen: 'watch',
+  swish: 'watch',
+  picture: 'watch',
+};
+
+/** Where a finding opens: the station that holds its evidence; one from a video at its frame. */
+function evidencePlace({ source }: Finding): string {
+  const station = STATION_OF[source.kind];
+  if (source.kind !== 'picture') return station;
+  const [video, frame] = source.id.split('@');
+  return `${station}?video=${video}${frame === undefined ? '' : `&frame=${frame}`}`;
+}
+
+/** The chosen fault: reasons for and against, each opening to its evidence, and what its price hangs on. */
+export function FaultDetail({ id, ledger, lessonId }: { id: string; ledger: LedgerAnswer; lessonId: string }) {
+  const navigate = useNavigate();
+  const fault = faultById(id);
+  const diagnosed = ledger.diagnosis.faults.find((f) => f.id === id);
+  if (!fault || !diagnosed) return null;
+  const byId = new Map(ledger.findings.map((f) => [f.id, f]));
+  return (
+    <Card aria-label={fault.name}>
+      <Spread>
+        <h2>
+          {fault.name} <Soft>· {fault.stage}</Soft>
+        </h2>
+        <strong>
+          cause {percent(diagnosed.causeChance)}, there {percent(diagnosed.presentChance)}
+        </strong>
+      </Spread>
+      <p>{fault.happens}</p>
+      {diagnosed.reasons.length === 0 ? (
+        <Soft>
+          No finding touches it yet; the chances are what is usual for this level and follow from its neighbours.
+        </Soft>
+      ) : (
+        <Reasons aria-label="Reasons for and against">
+          {diagnosed.reasons.slice(0, 8).map((r) => {
+            const f = byId.get(r.findingId);
+            if (!f) return null;
+            const weighed = ledger.diagnosis.weighed.find((w) => w.findingId === f.id);
+            return (
+              <Reason key={r.findingId}>
+                <ReasonBar logOdds={r.logOdds} />
+                <div>
+                  {f.text}{' '}
+                  <Soft>
+                    – {strength(r.logOdds)}
+                    {weighed && weighed.weight < 0.95
+                      ? `, counts ${Math.round(100 * weighed.weight)} % by its age`
+                      : ''}
+                  </Soft>
+                  <QuietButton onPress={() => void navigate(`/lessons/${lessonId}/${evidencePlace(f)}`)}>
+                    {f.source.label}
+                  </QuietButton>
+                </div>
+              </Reason>
+            );
+          })}
+        </Reasons>
+      )}
+      <PriceReasons fault={diagnosed} />
+      {fault.lookAlikes.length > 0 ? (
+        <Soft>Looks like: {fault.lookAlikes.map((x) => faultById(x)?.name ?? x.replace(/-/g, ' ')).join(', ')}</Soft>
+      ) : null}
+    </Card>
+  );
+}
+
+/** What the price hangs on: parts of this swing beside those of a sound player of this body and speed. */
+function PriceReasons({ fault }: { fault: DiagnosedFault }) {
+  const units = useUnits();
+  const words = priceWords(fault, units.speedFigure, units.speedUnit);
+  const reasons = fault.price?.reasons ?? [];
+  if (words === '' || words.includes('cannot be said') || reasons.length === 0) return null;
+  const figure = (v: number, unit: string): string =>
+    `${v.toFixed(0).replace('-', '−')}${unit === '°' ? '' : ' '}${unit}`;
+  return (
+    <div>
+      <p>
+        {words[0].toUpperCase() + words.slice(1)}. What of it would go if one part were as a sound player of this body
+        and speed has it; the parts overlap:
+      </p>
+      <ul>
+        {reasons.map((r) => (
+          <li key={r.group}>
+            {r.words} {figure(r.measured, r.unit)}, there {figure(r.typical, r.unit)}: {units.speed(r.changeMps)}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
