@@ -21,7 +21,6 @@ export function learningFigures(
   kinds: MakeOptions['kinds'],
   { taught, tested }: { taught: number; tested: number },
   random: Random,
-  expected = true,
 ): LearningFigures {
   const practice = new Map(FAULTS.map((f) => [f.id, Math.exp(PRACTICE_SD * random.normal())]));
   const options: MakeOptions = { kinds, roots: 'one-to-three', practice };
@@ -37,7 +36,7 @@ export function learningFigures(
     confirmed++;
     exposure += LEVEL_ODDS[s.level];
     for (const f of d.faults) {
-      const count = f.id === target ? 1 : expected ? f.causeChance : 0;
+      const count = f.id === target ? 1 : f.causeChance;
       causes[f.id] = (causes[f.id] ?? 0) + count;
     }
   }

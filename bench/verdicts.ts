@@ -5,7 +5,9 @@ import { runFigures } from './runs.ts';
 import { LEVELS } from '../core/catalogue/stages.ts';
 import { seededRandom } from '../core/numeric/random.ts';
 import { ceiling, diagnosisFigures, withoutEvidence } from './diagnoses.ts';
+import { learningFigures, type LearningFigures } from './learning.ts';
 import { motionSignFigures } from './motion-signs.ts';
+import { peakTimeFigures } from './peak-times.ts';
 import { seasonFigures, settleFigures, type SeasonPlan } from './seasons.ts';
 import { soundSwingFigures } from './sound-swings.ts';
 import { EVERYTHING, SHOTS_ONLY, type MakeOptions } from './students.ts';
@@ -162,6 +164,35 @@ function motion(n: number, print: Print): void {
   }
 }
 
+function peakTimes(n: number, print: Print): void {
+  for (const sensorErrors of [false, true]) {
+    const words = sensorErrors ? 'peak times, sensors with slow errors' : 'peak times, noise only';
+    const f = SEEDS.map((seed) => peakTimeFigures(n, sensorErrors, seededRandom(`peaks ${seed}`)));
+    print(
+      line(
+        `${words}: within the stated ±`,
+        f.map((x) => x.held),
+        '≥ 90 %',
+        f.reduce((s, x) => s + x.peaks, 0),
+      ),
+    );
+    const each = (key: 'medianMs' | 'p90Ms' | 'p99Ms'): string => average(f.map((x) => x[key])).toFixed(1);
+    print(`   median ${each('medianMs')} ms, 90 % ${each('p90Ms')} ms, 99 % ${each('p99Ms')} ms (wanted < 25 ms)`);
+  }
+}
+
+function learning(n: number, print: Print): void {
+  const f = SEEDS.map((seed) =>
+    learningFigures(SHOTS_ONLY, { taught: n, tested: n }, seededRandom(`practice ${seed}`)),
+  );
+  const confirmed = average(f.map((x) => x.confirmed)).toFixed(0);
+  for (const [words, of] of [
+    ['a practice unlike the catalogue: true root first', (x: LearningFigures) => x.rootFirstBefore],
+    [`   with what ${confirmed} confirmed causes taught`, (x: LearningFigures) => x.rootFirstAfter],
+  ] as const)
+    print(line(words, f.map(of), '–', n * SEEDS.length));
+}
+
 function testsAndRuns(n: number, print: Print): void {
   const all = n * SEEDS.length;
   for (const [kind, wanted] of [
@@ -254,8 +285,10 @@ export function verdicts(scale: number, print: Print): void {
   seasons(n(400), print);
   print('\nDiagnoses');
   diagnoses(n(320), print);
+  learning(n(200), print);
   print('\nMotion');
   motion(n(700), print);
+  peakTimes(n(300), print);
   print('\nIsolation tests and runs');
   testsAndRuns(n(300), print);
   print('\nBudget');

@@ -93,15 +93,14 @@ function segmentPeak(
   angleRad: readonly number[] | undefined,
 ): SegmentPeak | undefined {
   const last = strike.lastIndexBefore;
-  const peak = peakOf(
-    segment,
-    time.slice(0, last + 1),
-    raw.slice(0, last + 1),
-    strike.timeS,
-    1 / stepS,
-    smooth.rawNoiseSd,
+  const peak = peakOf(segment, {
+    time: time.slice(0, last + 1),
+    raw: raw.slice(0, last + 1),
+    strikeS: strike.timeS,
+    rateHz: 1 / stepS,
+    noiseSd: smooth.rawNoiseSd,
     angleRad,
-  );
+  });
   if (!peak) return undefined;
   const atStrike = valueAt(time, raw, strike.timeS, 0.06, time[last]);
 

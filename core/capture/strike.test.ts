@@ -4,7 +4,7 @@ import { seededRandom } from '../numeric/random.ts';
 import { SKILLED_PLAYER } from '../swing/parameters.ts';
 import { degToRad, radToDeg } from '../units/units.ts';
 import { passages, releaseOf, separationOf, valueAt } from './checkpoints.ts';
-import { bodyPeak, clubPeak } from './peak.ts';
+import { peakOf, type PeakTime } from './peak.ts';
 import { findStrike } from './strike.ts';
 
 const RATE = 500;
@@ -66,36 +66,38 @@ describe('peaks', () => {
   const before = time.filter((t) => t <= STRIKE_S);
   const bump = (at: number, width: number): number[] => before.map((t) => 10 * Math.exp(-(((t - at) / width) ** 2)));
 
+  const peak = (segment: 'chest' | 'club', raw: readonly number[], noiseSd = 0.01): PeakTime | undefined =>
+    peakOf(segment, { time: before, raw, strikeS: STRIKE_S, rateHz: RATE, noiseSd });
+
   test('a clean bump is timed to a millisecond', () => {
-    const p = bodyPeak(before, bump(0.9, 0.08), STRIKE_S, RATE, 0.01);
+    const p = peak('chest', bump(0.9, 0.08));
     expect(Math.abs((p?.timeS ?? 0) - 0.9)).toBeLessThan(0.001);
     expect(p?.valueRadPerS).toBeCloseTo(10, 1);
   });
   test('noise widens the stated uncertainty', () => {
     const random = seededRandom(4);
     const noisy = bump(0.9, 0.08).map((v) => v + 0.3 * random.normal());
-    const quiet = bodyPeak(before, bump(0.9, 0.08), STRIKE_S, RATE, 0.01)?.sdS ?? 1;
-    const loud = bodyPeak(before, noisy, STRIKE_S, RATE, 0.3)?.sdS ?? 0;
+    const quiet = peak('chest', bump(0.9, 0.08))?.sdS ?? 1;
+    const loud = peak('chest', noisy, 0.3)?.sdS ?? 0;
     expect(loud).toBeGreaterThan(quiet);
   });
   test('an early hump outside the last 180 ms is no peak', () => {
     const two = before.map((_, i) => 12 * Math.exp(-(((before[i] - 0.6) / 0.05) ** 2)) + bump(0.92, 0.06)[i]);
-    expect(Math.abs((bodyPeak(before, two, STRIKE_S, RATE, 0.01)?.timeS ?? 0) - 0.92)).toBeLessThan(0.003);
+    expect(Math.abs((peak('chest', two)?.timeS ?? 0) - 0.92)).toBeLessThan(0.003);
   });
   test('a turn just below a rising end is still the peak, within noise', () => {
     const rising = before.map((t) => 10 * Math.exp(-(((t - 0.92) / 0.05) ** 2)) + (t > 0.97 ? 180 * (t - 0.97) : 0));
-    expect(bodyPeak(before, rising, STRIKE_S, RATE, 3)?.timeS).toBeLessThan(0.95);
+    expect(peak('chest', rising, 3)?.timeS).toBeLessThan(0.95);
   });
   test('the club peaks at the strike unless it stands above it before', () => {
     expect(
-      clubPeak(
-        before,
+      peak(
+        'club',
         before.map((t) => 40 * t),
-        STRIKE_S,
       )?.timeS,
     ).toBe(STRIKE_S);
     const early = before.map((t) => 40 - 3000 * (t - 0.975) ** 2);
-    expect(Math.abs((clubPeak(before, early, STRIKE_S)?.timeS ?? 0) - 0.975)).toBeLessThan(0.001);
+    expect(Math.abs((peak('club', early)?.timeS ?? 0) - 0.975)).toBeLessThan(0.001);
   });
 });
 
