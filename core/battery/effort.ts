@@ -1,5 +1,6 @@
-import { robustLeastSquares } from '../numeric/least-squares.ts';
-import { mean, student95 } from '../numeric/statistics.ts';
+import { leastSquares } from '../numeric/least-squares.ts';
+import { mean } from '../numeric/statistics.ts';
+import { levelMeans, type LevelMean } from './level-means.ts';
 
 export interface EffortSwing {
   /** Felt effort, 0–10. */
@@ -22,8 +23,10 @@ export interface EffortCurve {
 }
 
 const FEWEST_SWINGS = 6;
-/** Smallest slope that matters, m/s a point of effort. */
-const FLAT_MPS = 0.15;
+/** Change over the whole tested range that does not matter, a share of the speed (by judgement: as far as days differ). */
+const FLAT_SHARE = 0.025;
+/** How much more is asked of a best level chosen among several (set on curves that only level off). */
+const CHOSEN = 0.15;
 
 const none = (missing: string): EffortCurve => ({
   kind: 'cannot-say',
@@ -44,37 +47,38 @@ function curvePoints(coefficients: readonly number[], centre: number, [lo, hi]: 
   });
 }
 
+/** Polynomial through the means of the levels by their errors; coefficients about the centre with their covariance. */
+function fitLevels(means: readonly LevelMean[], centre: number, degree: 1 | 2) {
+  const fit = leastSquares(
+    means.map((m) => Array.from({ length: degree + 1 }, (_, k) => (m.at - centre) ** k / m.sd)),
+    means.map((m) => m.mean / m.sd),
+  );
+  // Errors are known; scatter beyond them widens the answer, scatter within them does not narrow it.
+  return fit && { ...fit, widened: Math.max(1, means.length - degree - 1 >= 2 ? fit.residualSd : 1) };
+}
+
 /**
- * Speed against felt effort: a quadratic with its top where that lies inside the tested range for sure, else a monotone statement.
+ * Speed against felt effort: a quadratic with its top where the swings on both sides of it are surely slower, else a monotone
+ * statement. Swings of one effort are taken as one block.
  * @returns "cannot say" with fewer than six swings or two levels of effort
  */
 export function effortCurve(swings: readonly EffortSwing[]): EffortCurve {
-  const levels = new Set(swings.map((s) => s.effort)).size;
-  if (swings.length < FEWEST_SWINGS || levels < 2) {
+  const efforts = [...new Set(swings.map((s) => s.effort))];
+  if (swings.length < FEWEST_SWINGS || efforts.length < 2) {
     return none(
-      levels < 2
+      efforts.length < 2
         ? 'swings at two or more levels of felt effort'
         : `${FEWEST_SWINGS - swings.length} more swings with their felt effort`,
     );
   }
-  const efforts = swings.map((s) => s.effort);
-  const speeds = swings.map((s) => s.speedMps);
-  const tested: readonly [number, number] = [Math.min(...efforts), Math.max(...efforts)];
-  const centre = mean(efforts);
-  const line = robustLeastSquares(
-    efforts.map((e) => [1, e - centre]),
-    speeds,
+  const { means, reach } = levelMeans(
+    efforts.map((at) => ({ at, speeds: swings.filter((s) => s.effort === at).map((s) => s.speedMps) })),
   );
-  if (!line) return none('swings at more levels of felt effort');
-  const slope = line.coefficients[1];
-  const reach = student95(swings.length - 2) * line.residualSd * Math.sqrt(line.covariance[1][1]);
-  const base = {
-    slopeMps: slope,
-    slopeInterval90: [slope - reach, slope + reach] as const,
-    tested,
-    missing: '',
-  };
-  const top = levels >= 3 ? topOf(efforts, speeds, centre) : undefined;
+  const tested: readonly [number, number] = [means[0].at, means[means.length - 1].at];
+  const centre = mean(means.map((m) => m.at));
+  const [slope, reachMps] = slopeOf(means, centre, reach);
+  const base = { slopeMps: slope, slopeInterval90: [slope - reachMps, slope + reachMps] as const, tested, missing: '' };
+  const top = surelySlowerOutside(means, reach) ? topOf(means, centre, reach) : undefined;
   if (top && top.lo > tested[0] && top.hi < tested[1]) {
     return {
       ...base,
@@ -84,13 +88,14 @@ export function effortCurve(swings: readonly EffortSwing[]): EffortCurve {
       points: curvePoints(top.coefficients, centre, tested),
     };
   }
-  const points = curvePoints(line.coefficients, centre, tested);
+  const middle = means.reduce((s, m) => s + m.mean, 0) / means.length;
+  const points = curvePoints([middle, slope], centre, tested);
   const kind =
-    slope - reach > 0
+    slope - reachMps > 0
       ? 'rises'
-      : slope + reach < 0
+      : slope + reachMps < 0
         ? 'falls'
-        : slope - reach > -FLAT_MPS && slope + reach < FLAT_MPS
+        : Math.abs(slope) + reachMps < (FLAT_SHARE * middle) / (tested[1] - tested[0])
           ? 'flat'
           : 'cannot-say';
   return {
@@ -103,21 +108,37 @@ export function effortCurve(swings: readonly EffortSwing[]): EffortCurve {
   };
 }
 
-/** Place of the parabola's top and its 90 % interval (delta method); undefined where it is not surely bent downward. */
-function topOf(efforts: readonly number[], speeds: readonly number[], centre: number) {
-  const fit = robustLeastSquares(
-    efforts.map((e) => [1, e - centre, (e - centre) ** 2]),
-    speeds,
-  );
+/** Slope over the levels and how far its 90 % interval reaches, m/s a point. */
+function slopeOf(means: readonly LevelMean[], centre: number, reach: number): readonly [number, number] {
+  const line = means.length > 2 ? fitLevels(means, centre, 1) : undefined;
+  if (line) return [line.coefficients[1], reach * line.widened * Math.sqrt(line.covariance[1][1])];
+  const [first, last] = [means[0], means[means.length - 1]];
+  const apart = last.at - first.at;
+  return [(last.mean - first.mean) / apart, (reach * Math.hypot(first.sd, last.sd)) / apart];
+}
+
+/** Whether the levels at both ends are surely slower than the best one between: a curve that only levels off is not. */
+function surelySlowerOutside(means: readonly LevelMean[], reach: number): boolean {
+  const inside = means.slice(1, -1);
+  if (inside.length === 0) return false;
+  const best = inside.reduce((a, m) => (m.mean > a.mean ? m : a));
+  // The best of several looks better than it is: the more there are, the more is asked.
+  const asked = reach * (1 + CHOSEN * Math.log(inside.length));
+  return [means[0], means[means.length - 1]].every((end) => best.mean - end.mean > asked * Math.hypot(best.sd, end.sd));
+}
+
+/** Place of the parabola's top and its 90 % interval (delta method); undefined where it is not bent downward. */
+function topOf(means: readonly LevelMean[], centre: number, reach90: number) {
+  const fit = means.length > 3 ? fitLevels(means, centre, 2) : undefined;
   if (!fit) return undefined;
   const [, b, c] = fit.coefficients;
-  const t = student95(efforts.length - 3);
-  const sd = (i: number, j: number): number => fit.residualSd ** 2 * fit.covariance[i][j];
-  if (!(c + t * Math.sqrt(sd(2, 2)) < 0)) return undefined;
+  if (c >= 0) return undefined;
+  const v = (i: number, j: number): number => fit.covariance[i][j];
   const at = -b / (2 * c);
   const db = -1 / (2 * c);
   const dc = b / (2 * c * c);
-  const reach = t * Math.sqrt(Math.max(0, db * db * sd(1, 1) + 2 * db * dc * sd(1, 2) + dc * dc * sd(2, 2)));
+  const variance = db * db * v(1, 1) + 2 * db * dc * v(1, 2) + dc * dc * v(2, 2);
+  const reach = reach90 * fit.widened * Math.sqrt(Math.max(0, variance));
   return { effort: centre + at, lo: centre + at - reach, hi: centre + at + reach, coefficients: fit.coefficients };
 }
 

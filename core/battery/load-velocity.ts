@@ -1,5 +1,6 @@
 import { leastSquares } from '../numeric/least-squares.ts';
-import { mean, student95 } from '../numeric/statistics.ts';
+import { mean } from '../numeric/statistics.ts';
+import { levelMeans } from './level-means.ts';
 
 /** Swings with one implement. */
 export interface ImplementSwings {
@@ -37,7 +38,7 @@ const cannotSay = (why: string, loads: number): LoadVelocity => ({
 });
 
 /**
- * Load–velocity line: least squares of ln speed on ln moment of inertia, against the slope of a balanced player.
+ * Load–velocity line: least squares of ln speed on ln moment of inertia over the implements, each with the error of its swings and its block, against the slope of a balanced player.
  * With fewer than three loads, or a spread larger than the effect, the answer is "not enough to say".
  */
 export function loadVelocity(implementsSwung: readonly ImplementSwings[]): LoadVelocity {
@@ -50,14 +51,17 @@ export function loadVelocity(implementsSwung: readonly ImplementSwings[]): LoadV
   if (Math.max(...logs) - Math.min(...logs) < LEAST_RANGE)
     return cannotSay('the loads lie too near together; use ± 20 % of the driver', loads);
   const middle = mean(logs);
-  const rows = swung.flatMap((i) => i.speeds.map(() => [1, loadOf(i) - middle]));
+  if (swung.every((i) => i.speeds.length < 2)) return cannotSay('more swings are needed', loads);
+  const { means, reach: reach90 } = levelMeans(swung.map((i) => ({ at: loadOf(i) - middle, speeds: i.speeds })));
+  // Each implement is a block of its own; the relative error of a mean is the error of its logarithm.
   const fit = leastSquares(
-    rows,
-    swung.flatMap((i) => i.speeds.map((v) => Math.log(v))),
+    means.map((m) => [m.mean / m.sd, (m.at * m.mean) / m.sd]),
+    means.map((m) => (Math.log(m.mean) * m.mean) / m.sd),
   );
   if (!fit) return cannotSay('more swings are needed', loads);
   const slope = fit.coefficients[1];
-  const reach = student95(rows.length - 2) * fit.residualSd * Math.sqrt(fit.covariance[1][1]);
+  const widened = Math.max(1, means.length > 3 ? fit.residualSd : 1);
+  const reach = reach90 * widened * Math.sqrt(fit.covariance[1][1]);
   const [lo, hi] = [slope - reach, slope + reach];
   const strength = hi < BALANCED_SLOPE && slope < BALANCED_SLOPE - NAMED_FROM;
   const speed = lo > BALANCED_SLOPE && slope > BALANCED_SLOPE + NAMED_FROM;
