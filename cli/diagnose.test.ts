@@ -126,6 +126,30 @@ describe('maple compare', () => {
     expect(label.chanceFaster).toBeGreaterThan(0.95);
     expect(c.tie).toBe(false);
   });
+  test('any other quantity by name, strike distance as less is better; a missing or wrong list is said with its place', () => {
+    const run = (label: string, position: number, strikeMm: number[], spin?: unknown) => ({
+      label,
+      position,
+      speedsMph: around(90),
+      strikeMm,
+      values: { spinRpm: spin ?? strikeMm.map((v) => 2500 + 40 * v) },
+    });
+    const runs = [
+      run('usual', 0, [14, 18, 11, 16, 19]),
+      run('tee lower', 1, [6, 9, 4, 8, 7]),
+      run('usual', 2, [15, 12, 17, 20, 13]),
+      run('tee lower', 3, [7, 5, 9, 6, 10]),
+    ];
+    const [strike] = compared({ runs, quantity: 'strikeMm' }).labels as Record<string, number>[];
+    expect(strike.difference).toBeLessThan(-4);
+    expect(strike.chanceBest).toBeGreaterThan(0.9);
+    const [spin] = compared({ runs, quantity: 'spinRpm' }).labels as Record<string, number>[];
+    expect(spin.difference).toBeCloseTo(40 * strike.difference, 6);
+    expect(spin.chanceBest).toBeLessThan(0.1);
+    expect(() => compared({ runs, quantity: 'carry' })).toThrow(/runs\[0\].values.carry is missing/);
+    const bad = [...runs.slice(0, 3), run('tee lower', 3, [7, 5, 9], [1, 'x', 3])];
+    expect(() => compared({ runs: bad, quantity: 'spinRpm' })).toThrow(/spinRpm\[1\] is "x"/);
+  });
   test('blocks of one swing cannot be compared; one label is an error in words', () => {
     const one = (label: string) => ({ label, day: '1', speedsMph: [90] });
     expect(() => compared({ runs: [one('a'), one('b')] })).toThrow(/cannot be compared/);

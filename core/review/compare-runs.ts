@@ -157,7 +157,7 @@ function cellsOf(d: Design, severalDays: boolean): Cell[] {
 }
 
 /** Chance of each condition (the first is number 0) to be the best, by draws from the joint posterior. */
-function chancesBest(cells: readonly Cell[], effects: number): number[] {
+function chancesBest(cells: readonly Cell[], effects: number, sign: 1 | -1): number[] {
   const random = seededRandom('best');
   const wins = new Array<number>(effects + 1).fill(0);
   const factors = cells.map((c) => invertSymmetric(c.covariance).factor);
@@ -171,7 +171,7 @@ function chancesBest(cells: readonly Cell[], effects: number): number[] {
     const drawn = cells[at].mean.map((m, i) => m + factors[at][i].reduce((s, l, k) => s + (k <= i ? l * z[k] : 0), 0));
     let best = 0;
     drawn.forEach((value, i) => {
-      if (value > (best === 0 ? 0 : drawn[best - 1])) best = i + 1;
+      if (sign * value > (best === 0 ? 0 : sign * drawn[best - 1])) best = i + 1;
     });
     wins[best]++;
   }
@@ -204,8 +204,12 @@ const none = (first: string, severalDays: boolean, missing: string): RunsCompari
  * Two or more conditions compared with the first one struck: blocks of a day differ beside their swings, days differ more,
  * swings lean on their neighbours, and effects have a prior, so that a few swings do not shout. One model gives chance and interval.
  * @param runs in the order struck; a run is one block
+ * @param best which end is called the best
  */
-export function compareConditions(runs: readonly ConditionRun[]): RunsComparison {
+export function compareConditions(
+  runs: readonly ConditionRun[],
+  best: 'fastest' | 'slowest' = 'fastest',
+): RunsComparison {
   const labels = [...new Set(runs.map((r) => r.label))];
   const days = [...new Set(runs.map((r) => r.day))];
   const severalDays = days.length > 1;
@@ -232,7 +236,7 @@ export function compareConditions(runs: readonly ConditionRun[]): RunsComparison
     effects: labels.length - 1,
   };
   const cells = cellsOf(design, severalDays);
-  const best = chancesBest(cells, design.effects);
+  const bestOf = chancesBest(cells, design.effects, best === 'fastest' ? 1 : -1);
   const effects = labels.slice(1).map((label, e): ConditionEffect => {
     const parts = cells.map((c) => ({ weight: c.weight, meanMps: c.mean[e], sdMps: Math.sqrt(c.covariance[e][e]) }));
     return {
@@ -240,7 +244,7 @@ export function compareConditions(runs: readonly ConditionRun[]): RunsComparison
       differenceMps: parts.reduce((s, p) => s + p.weight * p.meanMps, 0),
       interval90Mps: [mixtureQuantile(parts, 0.05), mixtureQuantile(parts, 0.95)],
       chanceFaster: 1 - chanceAtMost(parts, 0),
-      chanceBest: best[e + 1],
+      chanceBest: bestOf[e + 1],
     };
   });
   const widest = effects.reduce((a, b) => (Math.abs(b.differenceMps) > Math.abs(a.differenceMps) ? b : a));
@@ -248,7 +252,7 @@ export function compareConditions(runs: readonly ConditionRun[]): RunsComparison
   const mostRuns = Math.max(...days.map((day) => filled.filter((r) => r.day === day).length));
   return {
     first,
-    firstChanceBest: best[0],
+    firstChanceBest: bestOf[0],
     effects,
     driftMps: mostRuns >= 3 ? cells.reduce((s, c) => s + c.weight * c.drift, 0) : null,
     severalDays,
