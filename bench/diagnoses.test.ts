@@ -16,6 +16,6 @@ test('fault-free students are hardly ever given a cause', () => {
   expect(f.namedRate).toBeLessThan(0.06 + 0.09);
 });
 test('sound swings of any speed, the model changed on purpose: no cause is named from motion alone', () => {
-  const bands = soundSwingFigures(60, seededRandom('test'), true);
+  const bands = soundSwingFigures(60, seededRandom('test'), 'wide');
   expect(bands.reduce((sum, b) => sum + b.n * b.named, 0)).toBeLessThanOrEqual(3);
 });

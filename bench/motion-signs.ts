@@ -1,5 +1,6 @@
 import { motionLogOdds } from '../core/diagnosis/motion-signs.ts';
 import { seededRandom } from '../core/numeric/random.ts';
+import type { PlayerModel } from '../training/population.ts';
 import { drawRows } from '../training/fit-motion-signs.ts';
 
 export interface SignFigures {
@@ -25,8 +26,8 @@ function areaUnder(there: readonly number[], not: readonly number[]): number {
 }
 
 /** How the fitted ratios tell faults on players of another seed, with the model changed on purpose or not. */
-export function motionSignFigures(seed: string, n: number, strange: boolean): SignFigures[] {
-  const rows = drawRows(seededRandom(seed), n, strange).map((r) => ({
+export function motionSignFigures(seed: string, n: number, model: PlayerModel): SignFigures[] {
+  const rows = drawRows(seededRandom(seed), n, [model]).map((r) => ({
     ...r,
     ratios: motionLogOdds(r.features, r.withAngles),
   }));

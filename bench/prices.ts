@@ -7,6 +7,7 @@ import {
 } from '../core/diagnosis/learned-price.ts';
 import { LEARNED_PRICE } from '../core/diagnosis/fitted/learned-price.ts';
 import { seededRandom } from '../core/numeric/random.ts';
+import type { PlayerModel } from '../training/population.ts';
 import { FAMILIES } from '../training/families.ts';
 import { drawPriceRows } from '../training/price-rows.ts';
 
@@ -26,8 +27,8 @@ export interface PriceFigures {
 }
 
 /** Bands of the learned prices on players of another seed, the model changed on purpose or not. */
-export function priceFigures(seed: string, n: number, strange: boolean): PriceFigures[] {
-  const rows = drawPriceRows(seededRandom(seed), n, strange);
+export function priceFigures(seed: string, n: number, model: PlayerModel): PriceFigures[] {
+  const rows = drawPriceRows(seededRandom(seed), n, [model]);
   const outs = rows.map((r) => priceSwing(r.inputs, bodyOf(r.inputs), 1));
   return [...FAMILIES, 'all together'].flatMap((fault): PriceFigures[] => {
     const widths: number[] = [];
@@ -51,9 +52,9 @@ export function priceFigures(seed: string, n: number, strange: boolean): PriceFi
 export function soundPriceFigures(
   seed: string,
   n: number,
-  strange: boolean,
+  model: PlayerModel,
 ): { n: number; above: number; refused: number } {
-  const rows = drawPriceRows(seededRandom(seed), n, strange, 0);
+  const rows = drawPriceRows(seededRandom(seed), n, [model], 0);
   const speedMps = 40;
   const quarterMph = 0.112;
   const said = rows.map((r) => priceSwing(r.inputs, bodyOf(r.inputs), speedMps));

@@ -5,7 +5,7 @@ import { measureMotion } from '../core/diagnosis/measure-motion.ts';
 import type { Random } from '../core/numeric/random.ts';
 import { mpsToMph } from '../core/units/units.ts';
 import { drawCaptureOptions, makeCapture } from '../training/capture.ts';
-import { drawPlayer } from '../training/population.ts';
+import { drawPlayer, type PlayerModel } from '../training/population.ts';
 
 export interface SoundFigures {
   readonly from: number;
@@ -18,12 +18,12 @@ export interface SoundFigures {
 }
 
 /** Faultless players of all speeds, read from a motion file alone: how often a cause is named. */
-export function soundSwingFigures(n: number, random: Random, strange: boolean): SoundFigures[] {
+export function soundSwingFigures(n: number, random: Random, model: PlayerModel): SoundFigures[] {
   const bands = [50, 65, 80, 95, 110, 128]
     .map((from, i, all) => ({ from, to: all[i + 1] ?? 0, n: 0, named: 0, over: 0 }))
     .slice(0, -1);
   for (let i = 0; i < n; i++) {
-    const player = drawPlayer(random, { mostFaults: 0, strange });
+    const player = drawPlayer(random, { mostFaults: 0, model });
     const capture = makeCapture(player.swing, drawCaptureOptions(random, false), random);
     const band = bands.find((b) => mpsToMph(player.speedMps) >= b.from && mpsToMph(player.speedMps) < b.to);
     if (!capture || !band) continue;

@@ -3,6 +3,7 @@ import { budgetFigures } from './budgets.ts';
 import { priceFigures, soundPriceFigures } from './prices.ts';
 import { runFigures } from './runs.ts';
 import { LEVELS } from '../core/catalogue/stages.ts';
+import { PLAYER_MODELS, type PlayerModel } from '../training/population.ts';
 import { seededRandom } from '../core/numeric/random.ts';
 import { ceiling, diagnosisFigures, withoutEvidence } from './diagnoses.ts';
 import { learningFigures, type LearningFigures } from './learning.ts';
@@ -11,6 +12,12 @@ import { peakTimeFigures } from './peak-times.ts';
 import { seasonFigures, settleFigures, type SeasonPlan } from './seasons.ts';
 import { soundSwingFigures } from './sound-swings.ts';
 import { EVERYTHING, SHOTS_ONLY, type MakeOptions } from './students.ts';
+
+const MODEL_WORDS: Readonly<Record<PlayerModel, string>> = {
+  own: 'another seed',
+  wide: 'players wider than the model’s',
+  other: 'another model, that nothing was fitted to',
+};
 
 type Print = (line: string) => void;
 const SEEDS = ['one', 'two', 'three'] as const;
@@ -151,13 +158,13 @@ function diagnoses(n: number, print: Print): void {
 }
 
 function motion(n: number, print: Print): void {
-  for (const strange of [false, true]) {
-    print(strange ? 'Motion files, model changed on purpose' : 'Motion files, another seed');
-    for (const f of motionSignFigures(`bench ${strange}`, n, strange))
+  for (const model of PLAYER_MODELS) {
+    print(`Motion files, ${MODEL_WORDS[model]}`);
+    for (const f of motionSignFigures(`bench ${model}`, n, model))
       print(
         `  ${f.fault.padEnd(16)} area ${f.area.toFixed(3)}   above 1 without it ${percent(f.falseOverOne).padStart(7)}, with it ${percent(f.trueOverOne).padStart(7)}   n ${f.n}`,
       );
-    for (const b of soundSwingFigures(n, seededRandom(`sound ${strange}`), strange))
+    for (const b of soundSwingFigures(n, seededRandom(`sound ${model}`), model))
       print(
         `  sound, ${b.from}–${b.to} mph: a cause named ${percent(b.named)} (wanted ≤ 2 %), any ratio above 1 ${percent(b.anyOverOne)} (≤ 8 %)   n ${b.n}`,
       );
@@ -265,13 +272,13 @@ function budgets(n: number, print: Print): void {
 }
 
 function prices(n: number, print: Print): void {
-  for (const strange of [false, true]) {
-    print(strange ? 'Prices, model changed on purpose' : 'Prices, another seed');
-    for (const f of priceFigures(`bench ${strange}`, n, strange))
+  for (const model of PLAYER_MODELS) {
+    print(`Prices, ${MODEL_WORDS[model]}`);
+    for (const f of priceFigures(`bench ${model}`, n, model))
       print(
         `  ${f.fault.padEnd(16)} 90 % band if there holds ${percent(f.held)} (wanted ≥ 88 %), half width ${percent(f.halfWidth)} of the speed   n ${f.n}`,
       );
-    const sound = soundPriceFigures(`sound ${strange}`, n, strange);
+    const sound = soundPriceFigures(`sound ${model}`, n, model);
     print(
       `  no fault: a band above 0.25 mph ${percent(sound.above)} (wanted ≤ 2 %), refused ${percent(sound.refused)}   n ${sound.n}`,
     );

@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { seededRandom } from '../core/numeric/random.ts';
+import { FITTED_ON } from './population.ts';
 import { drawPriceRows } from './price-rows.ts';
 
 const [, , file, seed, n, mostFaults] = process.argv;
-writeFileSync(file, JSON.stringify(drawPriceRows(seededRandom(seed), Number(n), false, Number(mostFaults ?? 4))));
+writeFileSync(file, JSON.stringify(drawPriceRows(seededRandom(seed), Number(n), FITTED_ON, Number(mostFaults ?? 4))));

@@ -8,7 +8,7 @@ import { seededRandom, type Random } from '../core/numeric/random.ts';
 import { mean, quantile, standardDeviation } from '../core/numeric/statistics.ts';
 import { FAMILIES } from './families.ts';
 import { drawCaptureOptions, makeCapture } from './capture.ts';
-import { drawPlayer } from './population.ts';
+import { drawPlayer, FITTED_ON, type PlayerModel } from './population.ts';
 
 /** Features tried for each fault: what its cause in the body lets one expect, by judgement. */
 const CANDIDATES: Readonly<Record<string, readonly string[]>> = {
@@ -88,10 +88,10 @@ interface Row {
 }
 
 /** Made-up players with a share of slow takeaways, read through the product's own sequence analysis. */
-export function drawRows(random: Random, n: number, strange = false, mostFaults = 4): Row[] {
+export function drawRows(random: Random, n: number, models: readonly PlayerModel[] = ['own'], mostFaults = 4): Row[] {
   const rows: Row[] = [];
   while (rows.length < n) {
-    const player = drawPlayer(random, { mostFaults, strange });
+    const player = drawPlayer(random, { mostFaults, model: models[random.below(models.length)] });
     const slow = mostFaults > 0 && random.uniform() < 0.2;
     const options = drawCaptureOptions(random, slow);
     const capture = makeCapture(player.swing, options, random);
@@ -206,8 +206,8 @@ function fitFault(
 
 /** Fits every fault's ratio on a population and writes the data. */
 export function fitMotionSigns(seed: string, players: number): MotionSignData {
-  const rows = drawRows(seededRandom(seed), players);
-  const faultless = drawRows(seededRandom(`${seed} faultless`), Math.round(players / 3), false, 0);
+  const rows = drawRows(seededRandom(seed), players, FITTED_ON);
+  const faultless = drawRows(seededRandom(`${seed} faultless`), Math.round(players / 3), FITTED_ON, 0);
   const meanLnD = rounded(mean(rows.map((r) => r.features.lnD)));
   const meanLnClub = rounded(mean(rows.map((r) => r.features.lnClub)));
   const faults = Object.fromEntries(

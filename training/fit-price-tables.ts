@@ -11,6 +11,7 @@ import { seededRandom } from '../core/numeric/random.ts';
 import { quantile } from '../core/numeric/statistics.ts';
 import { mpsToMph } from '../core/units/units.ts';
 import type { FamilyId } from './families.ts';
+import { FITTED_ON } from './population.ts';
 import { drawPriceRows, type PriceRow } from './price-rows.ts';
 
 const CACHE = join(import.meta.dirname, '..', '.cache');
@@ -18,7 +19,8 @@ const FITTED = join(import.meta.dirname, '../core/diagnosis/fitted');
 /** Made-up players, drawn once and kept beside the build. */
 function drawn(name: string, seed: string, n: number, mostFaults: number): PriceRow[] {
   const file = join(CACHE, name);
-  if (!existsSync(file)) writeFileSync(file, JSON.stringify(drawPriceRows(seededRandom(seed), n, false, mostFaults)));
+  if (!existsSync(file))
+    writeFileSync(file, JSON.stringify(drawPriceRows(seededRandom(seed), n, FITTED_ON, mostFaults)));
   return JSON.parse(readFileSync(file, 'utf8')) as PriceRow[];
 }
 const short = (v: number): number => Number(v.toPrecision(4));

@@ -16,11 +16,20 @@ export interface MadePlayer {
   readonly speedMps: number;
 }
 
+/**
+ * `own`: the product's. `wide`: its stops, springs, hub and drives differ more. `other`: another model on purpose, that nothing
+ * is ever fitted to: drives of another shape, more damping in every joint, other inertias, planes and moves of the hub.
+ */
+export const PLAYER_MODELS = ['own', 'wide', 'other'] as const;
+/** Models of the players that are fitted to: half of them wider than the product's own, because real ones are. */
+export const FITTED_ON: readonly PlayerModel[] = ['own', 'wide'];
+export type PlayerModel = (typeof PLAYER_MODELS)[number];
+
 export interface PopulationOptions {
   /** How many faults are put in at most; 0 makes sound players. */
   readonly mostFaults: number;
-  /** Another model on purpose: stops, springs, hub and drives differ more, as in no player it was fitted to. */
-  readonly strange?: boolean;
+  /** The model behind the player; `own` unless given. */
+  readonly model?: PlayerModel;
   /** Share of faults drawn smaller than what has a name yet, so that prices begin at nothing. */
   readonly small?: number;
 }
@@ -50,9 +59,50 @@ function drawBody(random: Random): Pick<MadePlayer, 'sex' | 'ageYears' | 'height
   };
 }
 
-function drawSound(random: Random, body: ReturnType<typeof drawBody>, strange: boolean): SwingParameters {
+/** A sound player of the other model: what no fit has seen. */
+function otherwise(random: Random, p: SwingParameters): SwingParameters {
+  const { hips, trunk, shoulder, wrist } = p.drives;
+  const drive = (d: Drive): Drive => ({
+    ...d,
+    riseS: d.riseS * around(random, 0.25) * 1.15,
+    maxSpeedRadPerS: d.maxSpeedRadPerS * around(random, 0.15),
+    curvature: d.curvature * around(random, 0.5),
+  });
+  const heavier = (): number => around(random, 0.12);
+  const damped = 1.5 + 2.5 * random.uniform();
+  const { torso, arm, club } = p.segments;
+  return {
+    ...p,
+    drives: { hips: drive(hips), trunk: drive(trunk), shoulder: drive(shoulder), wrist: drive(wrist) },
+    segments: {
+      hips: { inertiaKgM2: p.segments.hips.inertiaKgM2 * heavier() },
+      torso: {
+        ...torso,
+        inertiaKgM2: torso.inertiaKgM2 * heavier(),
+        shoulderRadiusM: torso.shoulderRadiusM * around(random, 0.06),
+      },
+      arm: { ...arm, inertiaKgM2: arm.inertiaKgM2 * heavier() },
+      club: { ...club, headDistanceM: club.headDistanceM * around(random, 0.02) },
+    },
+    passive: {
+      hips: { ...p.passive.hips, dampingNms: p.passive.hips.dampingNms * damped },
+      trunk: { ...p.passive.trunk, dampingNms: p.passive.trunk.dampingNms * damped },
+      shoulder: { ...p.passive.shoulder, dampingNms: p.passive.shoulder.dampingNms * damped },
+      wrist: { ...p.passive.wrist, dampingNms: p.passive.wrist.dampingNms * (0.7 + 0.6 * random.uniform()) },
+    },
+    hub: {
+      ...p.hub,
+      lateralM: p.hub.lateralM * around(random, 0.3),
+      liftM: p.hub.liftM * around(random, 0.3),
+      lateralDurationS: p.hub.lateralDurationS * around(random, 0.2),
+      liftDurationS: p.hub.liftDurationS * around(random, 0.2),
+    },
+  };
+}
+
+function drawSound(random: Random, body: ReturnType<typeof drawBody>, model: PlayerModel): SwingParameters {
   const p = scaledPlayer(body.heightM, body.massKg, body.strength);
-  const wide = strange ? 1.6 : 1;
+  const wide = model === 'wide' ? 1.6 : 1;
   const plane = degToRad(42 + 18 * random.uniform());
   const drive = (d: Drive, onsetSd: number, torqueSd: number): Drive => ({
     ...d,
@@ -61,7 +111,7 @@ function drawSound(random: Random, body: ReturnType<typeof drawBody>, strange: b
     riseS: d.riseS * around(random, 0.2),
     onsetS: Math.max(0, d.onsetS + onsetSd * random.normal()),
   });
-  const stop = (): number => around(random, strange ? 0.5 : 0.2);
+  const stop = (): number => around(random, model === 'wide' ? 0.5 : 0.2);
   const inertia = (): number => around(random, 0.13);
   const pose = (): number => degToRad(4.5) * random.normal();
   const all = pose();
@@ -112,7 +162,7 @@ function drawSound(random: Random, body: ReturnType<typeof drawBody>, strange: b
     },
   };
   // The wrist's onset is a share of the own downswing, which in turn hangs on it: two rounds settle it.
-  let swing = made;
+  let swing = model === 'other' ? otherwise(random, made) : made;
   for (let i = 0; i < 2; i++) {
     const downswingS = simulateDownswing(swing, 0.002)?.downswingS;
     if (downswingS === undefined) break;
@@ -140,7 +190,7 @@ export function drawAmounts(random: Random, most: number, small = 0): MadePlayer
 export function drawPlayer(random: Random, options: PopulationOptions): MadePlayer {
   for (;;) {
     const { strength, ...body } = drawBody(random);
-    const sound = drawSound(random, { ...body, strength }, options.strange ?? false);
+    const sound = drawSound(random, { ...body, strength }, options.model ?? 'own');
     const amounts = drawAmounts(random, options.mostFaults, options.small);
     const swing = withFamilies(sound, amounts);
     const speedMps = clubHeadSpeedMps(swing);

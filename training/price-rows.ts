@@ -4,7 +4,7 @@ import type { Random } from '../core/numeric/random.ts';
 import { clubHeadSpeedMps } from '../core/swing/model.ts';
 import { drawCaptureOptions, makeCapture } from './capture.ts';
 import { FAMILIES, withFamilies, type FamilyId } from './families.ts';
-import { drawPlayer } from './population.ts';
+import { drawPlayer, type PlayerModel } from './population.ts';
 
 /** One made-up player as the network sees it, and what each of its faults truly costs, shares of its own speed. */
 export interface PriceRow {
@@ -20,10 +20,15 @@ const SMALL = 0.3;
 const WITHOUT_HIPS = 0.08;
 const BODY_UNKNOWN = 0.25;
 
-export function drawPriceRows(random: Random, n: number, strange = false, mostFaults = 4): PriceRow[] {
+export function drawPriceRows(
+  random: Random,
+  n: number,
+  models: readonly PlayerModel[] = ['own'],
+  mostFaults = 4,
+): PriceRow[] {
   const rows: PriceRow[] = [];
   while (rows.length < n) {
-    const player = drawPlayer(random, { mostFaults, strange, small: SMALL });
+    const player = drawPlayer(random, { mostFaults, model: models[random.below(models.length)], small: SMALL });
     const options = {
       ...drawCaptureOptions(random, random.uniform() < 0.1),
       withHips: random.uniform() >= WITHOUT_HIPS,

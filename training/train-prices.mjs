@@ -5,7 +5,7 @@ import { join } from 'node:path';
 
 const ROOT = join(import.meta.dirname, '..');
 const CACHE = join(ROOT, '.cache');
-const players = Number(process.argv[2] ?? 16000);
+const players = Number(process.argv[2] ?? 17000);
 const EPOCHS = '45';
 const PARTS = [1, 2];
 
@@ -21,7 +21,7 @@ if (!process.argv.includes('--drawn')) {
               'node_modules/tsx/dist/cli.mjs',
               'training/draw-price-rows.ts',
               rows(k),
-              `prices ${k}`,
+              `prices wide ${k}`,
               String(players / PARTS.length),
             ],
             { cwd: ROOT, stdio: 'inherit' },

@@ -19,6 +19,8 @@ const RATE = 1.5e-3;
 const PRESENCE_WEIGHT = 0.02;
 /** Share of calibration players that a widened band holds. */
 const HELD = 0.93;
+/** A sound swing is every fault at an amount of nothing: it holds the prices at nothing there, at less than full weight. */
+const SOUND_WEIGHT = 0.3;
 const DIRECTIONS = 24;
 const Q = QUANTILES.length;
 const F = FAMILIES.length;
@@ -40,13 +42,14 @@ function tables(rows: readonly PriceRow[], data: LearnedPriceData) {
   const y = new Float32Array(rows.length * OUTPUTS);
   const mask = new Float32Array(rows.length * OUTPUTS);
   rows.forEach((r, i) => {
+    const sound = Object.keys(r.price).length === 0;
     x.set(standardised(r.inputs, data), i * data.inputs.length);
     const at = i * OUTPUTS;
     FAMILIES.forEach((id, f) => {
       const price = r.price[id];
       for (let q = 0; q < Q; q++) {
         y[at + f * Q + q] = price ?? 0;
-        mask[at + f * Q + q] = price === undefined ? 0 : 1;
+        mask[at + f * Q + q] = price !== undefined ? 1 : sound ? SOUND_WEIGHT : 0;
       }
       y[at + F * Q + f] = price === undefined ? 0 : 1;
       mask[at + F * Q + f] = 1;
