@@ -119,8 +119,8 @@ export interface SwingPrices {
   readonly together: PriceIfPresent | null;
 }
 
-/** Bands grow by this: players differ from the model by more than made-up players do from each other (model changed on purpose). */
-const MODEL_DOUBT = 1.15;
+/** Bands grow by this: players differ from the model by more than made-up players do from each other (a third model, never fitted to). */
+const MODEL_DOUBT = 1.1;
 
 /** Quantiles of one output, in order and widened about their middle. */
 function sortedQuantiles(raw: readonly number[], widening: number): number[] {

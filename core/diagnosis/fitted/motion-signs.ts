@@ -3,1156 +3,1156 @@ import type { MotionSignData } from '../motion-signs.ts';
 
 export const MOTION_SIGN_DATA: MotionSignData = {
  "seed": "motion-signs 1",
- "players": 10000,
- "meanLnD": -1.0246,
- "meanLnClub": 3.4133,
+ "players": 6000,
+ "meanLnD": -1.0251,
+ "meanLnClub": 3.4137,
  "faults": {
   "slow-takeaway": {
    "angles": {
-    "intercept": -8.6444,
+    "intercept": -7.8387,
     "inFavour": 1,
     "terms": [
      {
       "feature": "back_s",
-      "weight": 3.8657,
-      "centre": 0.74719,
-      "scale": 0.11297,
-      "perLnD": -0.21022,
-      "perLnClub": -0.11523
+      "weight": 3.4769,
+      "centre": 0.74885,
+      "scale": 0.1087,
+      "perLnD": -0.14177,
+      "perLnClub": -0.077139
      }
     ]
    },
    "rates": {
-    "intercept": -5.7694,
+    "intercept": -7.7503,
     "inFavour": 1,
     "terms": [
      {
       "feature": "back_s",
-      "weight": 2.5882,
-      "centre": 0.74755,
-      "scale": 0.11013,
-      "perLnD": -0.20991,
-      "perLnClub": -0.12068
+      "weight": 3.4188,
+      "centre": 0.74899,
+      "scale": 0.10751,
+      "perLnD": -0.12806,
+      "perLnClub": -0.063225
      }
     ]
    }
   },
   "short-turn": {
    "angles": {
-    "intercept": -4.9061,
-    "inFavour": 0.83109,
+    "intercept": -4.9855,
+    "inFavour": 0.81951,
     "terms": [
      {
       "feature": "chest_turn",
-      "weight": -1.2805,
-      "centre": 95.794,
-      "scale": 7.1582,
-      "perLnD": -4.9344,
-      "perLnClub": -2.4607
+      "weight": -1.2921,
+      "centre": 95.998,
+      "scale": 6.6876,
+      "perLnD": -1.6142,
+      "perLnClub": -1.1796
      },
      {
       "feature": "arm_turn",
-      "weight": -1.3797,
-      "centre": 162.83,
-      "scale": 7.9496,
-      "perLnD": -0.41116,
-      "perLnClub": 1.1728
+      "weight": -1.2012,
+      "centre": 162.67,
+      "scale": 7.7502,
+      "perLnD": 1.8809,
+      "perLnClub": 3.1232
      },
      {
       "feature": "hips_turn",
-      "weight": -1.3198,
-      "centre": 47.476,
-      "scale": 7.9225,
-      "perLnD": -2.914,
-      "perLnClub": -6.9615
+      "weight": -1.304,
+      "centre": 47.708,
+      "scale": 8.153,
+      "perLnD": -1.6367,
+      "perLnClub": -6.5762
      },
      {
       "feature": "rev_leadArm-chest",
-      "weight": 0.24638,
-      "centre": 0.043618,
-      "scale": 0.17769,
-      "perLnD": -0.016079,
-      "perLnClub": -0.055013
+      "weight": 0.22481,
+      "centre": 0.049828,
+      "scale": 0.17774,
+      "perLnD": 0.045223,
+      "perLnClub": -0.038651
      },
      {
       "feature": "sep_top",
-      "weight": -0.97224,
-      "centre": 45.775,
-      "scale": 11.836,
-      "perLnD": 1.4507,
-      "perLnClub": 9.4025
+      "weight": -1.0269,
+      "centre": 45.652,
+      "scale": 12.127,
+      "perLnD": 0.63292,
+      "perLnClub": 9.4495
      },
      {
       "feature": "chest@0.7",
-      "weight": -0.54813,
-      "centre": 0.34111,
-      "scale": 0.22768,
-      "perLnD": -1.0623,
-      "perLnClub": -0.76274
+      "weight": -0.71908,
+      "centre": 0.33739,
+      "scale": 0.2369,
+      "perLnD": -1.0998,
+      "perLnClub": -0.7385
      }
     ]
    },
    "rates": {
-    "intercept": -5.1649,
-    "inFavour": 0.75954,
+    "intercept": -4.5367,
+    "inFavour": 0.98522,
     "terms": [
      {
       "feature": "chest_turn",
-      "weight": -1.5109,
-      "centre": 96.37,
-      "scale": 6.8567,
-      "perLnD": -0.88981,
-      "perLnClub": -0.99183
+      "weight": -1.3348,
+      "centre": 96.318,
+      "scale": 6.9078,
+      "perLnD": 0.37315,
+      "perLnClub": -0.14143
      },
      {
       "feature": "arm_turn",
-      "weight": -1.3266,
-      "centre": 163.5,
-      "scale": 9.0109,
-      "perLnD": -3.5689,
-      "perLnClub": -0.77528
+      "weight": -0.95516,
+      "centre": 163.19,
+      "scale": 8.1674,
+      "perLnD": 3.6641,
+      "perLnClub": 5.0049
      },
      {
       "feature": "hips_turn",
-      "weight": -1.0612,
-      "centre": 47.646,
-      "scale": 7.6827,
-      "perLnD": -2.5672,
-      "perLnClub": -5.6134
+      "weight": -1.316,
+      "centre": 47.506,
+      "scale": 7.2865,
+      "perLnD": 2.8996,
+      "perLnClub": -2.4136
      },
      {
       "feature": "rev_leadArm-chest",
-      "weight": 0.17274,
-      "centre": 0.042723,
-      "scale": 0.17974,
-      "perLnD": -0.040904,
-      "perLnClub": -0.11016
+      "weight": 0.11461,
+      "centre": 0.043104,
+      "scale": 0.18313,
+      "perLnD": -0.052551,
+      "perLnClub": -0.068233
      },
      {
       "feature": "sep_top",
-      "weight": -0.86947,
-      "centre": 45.864,
-      "scale": 11.582,
-      "perLnD": 0.10404,
-      "perLnClub": 6.0453
+      "weight": -1.0362,
+      "centre": 46.045,
+      "scale": 11.22,
+      "perLnD": -5.2783,
+      "perLnClub": 2.9314
      },
      {
       "feature": "chest@0.7",
-      "weight": -0.83856,
-      "centre": 0.34181,
-      "scale": 0.23044,
-      "perLnD": -1.0159,
-      "perLnClub": -0.70851
+      "weight": -0.7264,
+      "centre": 0.33951,
+      "scale": 0.24135,
+      "perLnD": -1.0668,
+      "perLnClub": -0.76405
      }
     ]
    }
   },
   "arms-first": {
    "angles": {
-    "intercept": -1.9361,
-    "inFavour": 0.70803,
+    "intercept": -1.8503,
+    "inFavour": 0.71606,
     "terms": [
      {
       "feature": "rev_leadArm-chest",
-      "weight": 2.022,
-      "centre": 0.0014152,
-      "scale": 0.15104,
-      "perLnD": -0.0038649,
-      "perLnClub": 0.0056493
+      "weight": 1.9004,
+      "centre": 0.0054718,
+      "scale": 0.14676,
+      "perLnD": 0.044583,
+      "perLnClub": 0.0085127
      },
      {
       "feature": "rev_leadArm-hips",
-      "weight": -0.82657,
-      "centre": 0.02854,
-      "scale": 0.20197,
-      "perLnD": -0.0053642,
-      "perLnClub": -0.10547
+      "weight": -0.70343,
+      "centre": 0.028747,
+      "scale": 0.20181,
+      "perLnD": 0.039273,
+      "perLnClub": -0.10831
      },
      {
       "feature": "leadArm/hips@0.8",
-      "weight": 0.2007,
-      "centre": 0.14896,
-      "scale": 0.15479,
-      "perLnD": -0.57373,
-      "perLnClub": -0.47205
+      "weight": 0.20706,
+      "centre": 0.15559,
+      "scale": 0.162,
+      "perLnD": -0.53661,
+      "perLnClub": -0.479
      },
      {
       "feature": "leadArm/chest@0.8",
-      "weight": 1.5545,
-      "centre": 0.12066,
-      "scale": 0.12729,
-      "perLnD": -0.46517,
-      "perLnClub": -0.44192
+      "weight": 0.89982,
+      "centre": 0.12537,
+      "scale": 0.1289,
+      "perLnD": -0.42569,
+      "perLnClub": -0.44501
      },
      {
       "feature": "leadArm@0.8",
-      "weight": -1.4405,
-      "centre": 0.072387,
-      "scale": 0.070607,
-      "perLnD": -0.28156,
-      "perLnClub": -0.25468
+      "weight": -0.714,
+      "centre": 0.07467,
+      "scale": 0.071056,
+      "perLnD": -0.26523,
+      "perLnClub": -0.25464
      },
      {
       "feature": "leadArm@0.7",
-      "weight": 0.39875,
-      "centre": 0.21472,
-      "scale": 0.11797,
-      "perLnD": -0.65171,
-      "perLnClub": -0.56511
+      "weight": 0.28178,
+      "centre": 0.21872,
+      "scale": 0.11832,
+      "perLnD": -0.64282,
+      "perLnClub": -0.55767
      },
      {
       "feature": "pk_leadArm-chest",
-      "weight": 0.1978,
-      "centre": -0.10185,
-      "scale": 0.15905,
-      "perLnD": 0.13858,
-      "perLnClub": 0.12053
+      "weight": 0.177,
+      "centre": -0.097217,
+      "scale": 0.083684,
+      "perLnD": 0.16242,
+      "perLnClub": 0.082092
      }
     ]
    },
    "rates": {
-    "intercept": -2.0466,
-    "inFavour": 0.67958,
+    "intercept": -1.8033,
+    "inFavour": 0.68164,
     "terms": [
      {
       "feature": "rev_leadArm-chest",
-      "weight": 1.9902,
-      "centre": -0.0042418,
-      "scale": 0.14927,
-      "perLnD": -0.027288,
-      "perLnClub": -0.040444
+      "weight": 1.9799,
+      "centre": 0.00024208,
+      "scale": 0.15456,
+      "perLnD": -0.031618,
+      "perLnClub": -0.01736
      },
      {
       "feature": "rev_leadArm-hips",
-      "weight": -0.82899,
-      "centre": 0.02095,
-      "scale": 0.19692,
-      "perLnD": -0.08231,
-      "perLnClub": -0.15392
+      "weight": -0.74718,
+      "centre": 0.027755,
+      "scale": 0.19646,
+      "perLnD": 0.0094319,
+      "perLnClub": -0.11993
      },
      {
       "feature": "leadArm/hips@0.8",
-      "weight": 0.14969,
-      "centre": 0.14531,
-      "scale": 0.1545,
-      "perLnD": -0.56512,
-      "perLnClub": -0.47372
+      "weight": -0.026066,
+      "centre": 0.15766,
+      "scale": 0.16705,
+      "perLnD": -0.60848,
+      "perLnClub": -0.55895
      },
      {
       "feature": "leadArm/chest@0.8",
-      "weight": 1.6229,
-      "centre": 0.11611,
-      "scale": 0.11954,
-      "perLnD": -0.44934,
-      "perLnClub": -0.43541
+      "weight": 0.94737,
+      "centre": 0.12477,
+      "scale": 0.12924,
+      "perLnD": -0.48186,
+      "perLnClub": -0.49618
      },
      {
       "feature": "leadArm@0.8",
-      "weight": -1.2052,
-      "centre": 0.070916,
-      "scale": 0.069706,
-      "perLnD": -0.2736,
-      "perLnClub": -0.25517
+      "weight": -0.56798,
+      "centre": 0.074376,
+      "scale": 0.070766,
+      "perLnD": -0.29447,
+      "perLnClub": -0.28143
      },
      {
       "feature": "leadArm@0.7",
-      "weight": 0.092266,
-      "centre": 0.21604,
-      "scale": 0.11634,
-      "perLnD": -0.61889,
-      "perLnClub": -0.55736
+      "weight": 0.36148,
+      "centre": 0.21711,
+      "scale": 0.11785,
+      "perLnD": -0.66376,
+      "perLnClub": -0.59592
      },
      {
       "feature": "pk_leadArm-chest",
-      "weight": 0.11891,
-      "centre": -0.098485,
-      "scale": 0.075458,
-      "perLnD": 0.14153,
-      "perLnClub": 0.083261
+      "weight": 0.040464,
+      "centre": -0.094136,
+      "scale": 0.084573,
+      "perLnD": 0.18239,
+      "perLnClub": 0.071723
      }
     ]
    }
   },
   "no-foot-torque": {
    "angles": {
-    "intercept": -3.7086,
+    "intercept": -3.4791,
     "inFavour": 1,
     "terms": [
      {
       "feature": "rev_chest-hips",
-      "weight": 0.75327,
-      "centre": -0.077728,
-      "scale": 0.15651,
-      "perLnD": 0.016521,
-      "perLnClub": 0.047683
+      "weight": 0.68005,
+      "centre": -0.080473,
+      "scale": 0.15306,
+      "perLnD": 0.019721,
+      "perLnClub": 0.036223
      },
      {
       "feature": "hips@0.7",
-      "weight": -0.73162,
-      "centre": 0.55651,
-      "scale": 0.24524,
-      "perLnD": -0.88549,
-      "perLnClub": -0.57407
+      "weight": -0.8775,
+      "centre": 0.56151,
+      "scale": 0.25342,
+      "perLnD": -0.92579,
+      "perLnClub": -0.53934
      },
      {
       "feature": "hips@0.8",
-      "weight": -1.1534,
-      "centre": 0.3285,
-      "scale": 0.23925,
-      "perLnD": -1.185,
-      "perLnClub": -0.78456
+      "weight": -0.94668,
+      "centre": 0.33009,
+      "scale": 0.24075,
+      "perLnD": -1.3084,
+      "perLnClub": -0.77787
      },
      {
       "feature": "hips@0.6",
-      "weight": -0.8358,
-      "centre": 0.70416,
-      "scale": 0.20865,
-      "perLnD": -0.45582,
-      "perLnClub": -0.22176
+      "weight": -0.84528,
+      "centre": 0.70924,
+      "scale": 0.21477,
+      "perLnD": -0.41309,
+      "perLnClub": -0.18712
      },
      {
       "feature": "sep_top",
-      "weight": -0.34407,
-      "centre": 46.99,
-      "scale": 8.0068,
-      "perLnD": 5.2882,
-      "perLnClub": 9.8517
+      "weight": -0.37597,
+      "centre": 47.045,
+      "scale": 7.9251,
+      "perLnD": 8.3864,
+      "perLnClub": 10.655
      },
      {
       "feature": "stretch",
-      "weight": -0.22275,
-      "centre": 10.963,
-      "scale": 8.569,
-      "perLnD": -0.12886,
-      "perLnClub": -7.1672
+      "weight": -0.090528,
+      "centre": 11.272,
+      "scale": 8.5973,
+      "perLnD": -4.0793,
+      "perLnClub": -8.2533
      },
      {
       "feature": "chest/hips@0.8",
-      "weight": 0.36171,
-      "centre": 0.12094,
-      "scale": 0.22933,
-      "perLnD": -0.5607,
-      "perLnClub": -0.36655
+      "weight": 0.26586,
+      "centre": 0.11968,
+      "scale": 0.24969,
+      "perLnD": -0.5547,
+      "perLnClub": -0.32276
      },
      {
       "feature": "pk_chest-hips",
-      "weight": -1.8872,
-      "centre": 0.043639,
-      "scale": 0.61759,
-      "perLnD": 0.0088884,
-      "perLnClub": -0.16883
+      "weight": -0.57325,
+      "centre": 0.043678,
+      "scale": 0.15206,
+      "perLnD": -0.015453,
+      "perLnClub": -0.12437
      }
     ]
    },
    "rates": {
-    "intercept": -3.5069,
+    "intercept": -3.6698,
     "inFavour": 1,
     "terms": [
      {
       "feature": "rev_chest-hips",
-      "weight": 0.65576,
-      "centre": -0.077195,
-      "scale": 0.15681,
-      "perLnD": -0.010782,
-      "perLnClub": 0.025873
+      "weight": 0.86954,
+      "centre": -0.071544,
+      "scale": 0.15322,
+      "perLnD": 0.038242,
+      "perLnClub": 0.044064
      },
      {
       "feature": "hips@0.7",
-      "weight": -0.92481,
-      "centre": 0.55371,
-      "scale": 0.24152,
-      "perLnD": -0.86665,
-      "perLnClub": -0.53709
+      "weight": -0.92409,
+      "centre": 0.5586,
+      "scale": 0.2498,
+      "perLnD": -0.90472,
+      "perLnClub": -0.55282
      },
      {
       "feature": "hips@0.8",
-      "weight": -0.94878,
-      "centre": 0.32937,
-      "scale": 0.24232,
-      "perLnD": -1.118,
-      "perLnClub": -0.68916
+      "weight": -1.2273,
+      "centre": 0.32402,
+      "scale": 0.23803,
+      "perLnD": -1.2694,
+      "perLnClub": -0.81817
      },
      {
       "feature": "hips@0.6",
-      "weight": -0.74659,
-      "centre": 0.70001,
-      "scale": 0.20349,
-      "perLnD": -0.46975,
-      "perLnClub": -0.20038
+      "weight": -0.70785,
+      "centre": 0.70229,
+      "scale": 0.21506,
+      "perLnD": -0.41571,
+      "perLnClub": -0.15922
      },
      {
       "feature": "sep_top",
-      "weight": -0.35865,
-      "centre": 46.832,
-      "scale": 8.2512,
-      "perLnD": 0.73946,
-      "perLnClub": 5.5016
+      "weight": -0.084063,
+      "centre": 46.648,
+      "scale": 7.8212,
+      "perLnD": 5.3261,
+      "perLnClub": 7.5254
      },
      {
       "feature": "stretch",
-      "weight": -0.14888,
-      "centre": 11.221,
-      "scale": 8.9899,
-      "perLnD": 1.4342,
-      "perLnClub": -4.6008
+      "weight": -0.15955,
+      "centre": 10.965,
+      "scale": 8.7054,
+      "perLnD": -1.145,
+      "perLnClub": -5.1361
      },
      {
       "feature": "chest/hips@0.8",
-      "weight": 0.47744,
-      "centre": 0.11843,
-      "scale": 0.23831,
-      "perLnD": -0.48339,
-      "perLnClub": -0.27895
+      "weight": 0.35991,
+      "centre": 0.12255,
+      "scale": 0.25375,
+      "perLnD": -0.55693,
+      "perLnClub": -0.35423
      },
      {
       "feature": "pk_chest-hips",
-      "weight": -0.40846,
-      "centre": 0.05216,
-      "scale": 0.15416,
-      "perLnD": -0.058396,
-      "perLnClub": -0.15834
+      "weight": -0.54501,
+      "centre": 0.045376,
+      "scale": 0.15455,
+      "perLnD": 0.020214,
+      "perLnClub": -0.093223
      }
     ]
    }
   },
   "no-separation": {
    "angles": {
-    "intercept": -0.42543,
-    "inFavour": 1,
+    "intercept": -0.4153,
+    "inFavour": 0.95094,
     "terms": [
      {
       "feature": "stretch",
-      "weight": -0.75226,
-      "centre": 10.937,
-      "scale": 9.4878,
-      "perLnD": -0.63934,
-      "perLnClub": -5.2773
+      "weight": -0.79949,
+      "centre": 11.47,
+      "scale": 9.4753,
+      "perLnD": -5.5935,
+      "perLnClub": -7.0287
      },
      {
       "feature": "rev_chest-hips",
-      "weight": -0.23746,
-      "centre": -0.020641,
-      "scale": 0.20326,
-      "perLnD": 0.0096974,
-      "perLnClub": -0.053031
+      "weight": -0.22305,
+      "centre": -0.024833,
+      "scale": 0.20101,
+      "perLnD": 0.048411,
+      "perLnClub": -0.047543
      },
      {
       "feature": "chest/hips@0.8",
-      "weight": -0.27569,
-      "centre": 0.10088,
-      "scale": 0.22295,
-      "perLnD": -0.44315,
-      "perLnClub": -0.24172
+      "weight": -0.28125,
+      "centre": 0.09492,
+      "scale": 0.2342,
+      "perLnD": -0.34589,
+      "perLnClub": -0.1605
      },
      {
       "feature": "chest@0.8",
-      "weight": 0.46563,
-      "centre": 0.075522,
-      "scale": 0.17227,
-      "perLnD": -0.33309,
-      "perLnClub": -0.21669
+      "weight": 0.58136,
+      "centre": 0.070362,
+      "scale": 0.18003,
+      "perLnD": -0.26,
+      "perLnClub": -0.1438
      },
      {
       "feature": "leadArm/chest@0.8",
-      "weight": 0.26179,
-      "centre": 0.13781,
-      "scale": 0.13661,
-      "perLnD": -0.51451,
-      "perLnClub": -0.50317
+      "weight": 0.31623,
+      "centre": 0.13857,
+      "scale": 0.13808,
+      "perLnD": -0.47239,
+      "perLnClub": -0.49183
      },
      {
       "feature": "leadArm/hips@0.6",
-      "weight": -0.63199,
-      "centre": 0.94898,
-      "scale": 0.40035,
-      "perLnD": -1.7527,
-      "perLnClub": -1.2478
+      "weight": -0.39194,
+      "centre": 0.95944,
+      "scale": 0.43179,
+      "perLnD": -1.6937,
+      "perLnClub": -1.2022
      },
      {
       "feature": "sep_top",
-      "weight": -0.25627,
-      "centre": 43.927,
-      "scale": 11.549,
-      "perLnD": 8.091,
-      "perLnClub": 15.493
+      "weight": -0.24212,
+      "centre": 43.995,
+      "scale": 11.349,
+      "perLnD": 8.8935,
+      "perLnClub": 16.445
      },
      {
       "feature": "chest@0.7",
-      "weight": 0.355,
-      "centre": 0.28832,
-      "scale": 0.24825,
-      "perLnD": -0.92109,
-      "perLnClub": -0.55986
+      "weight": 0.10554,
+      "centre": 0.27862,
+      "scale": 0.26274,
+      "perLnD": -0.88997,
+      "perLnClub": -0.50824
      }
     ]
    },
    "rates": {
-    "intercept": -0.46025,
-    "inFavour": 0.99849,
+    "intercept": -0.3665,
+    "inFavour": 0.93124,
     "terms": [
      {
       "feature": "stretch",
-      "weight": -0.84364,
-      "centre": 11.539,
-      "scale": 9.9414,
-      "perLnD": 0.59214,
-      "perLnClub": -5.8765
+      "weight": -0.61786,
+      "centre": 10.941,
+      "scale": 9.5379,
+      "perLnD": -4.2606,
+      "perLnClub": -2.4753
      },
      {
       "feature": "rev_chest-hips",
-      "weight": -0.20979,
-      "centre": -0.027054,
-      "scale": 0.20131,
-      "perLnD": -0.02433,
-      "perLnClub": -0.049261
+      "weight": -0.3559,
+      "centre": -0.015765,
+      "scale": 0.19994,
+      "perLnD": 0.11697,
+      "perLnClub": -0.04357
      },
      {
       "feature": "chest/hips@0.8",
-      "weight": -0.55912,
-      "centre": 0.0976,
-      "scale": 0.23234,
-      "perLnD": -0.37488,
-      "perLnClub": -0.15344
+      "weight": -0.073532,
+      "centre": 0.098269,
+      "scale": 0.23632,
+      "perLnD": -0.32898,
+      "perLnClub": -0.23251
      },
      {
       "feature": "chest@0.8",
-      "weight": 0.59521,
-      "centre": 0.070854,
-      "scale": 0.17723,
-      "perLnD": -0.27174,
-      "perLnClub": -0.13594
+      "weight": 0.40912,
+      "centre": 0.072741,
+      "scale": 0.17633,
+      "perLnD": -0.24584,
+      "perLnClub": -0.20768
      },
      {
       "feature": "leadArm/chest@0.8",
-      "weight": 0.29405,
-      "centre": 0.13605,
-      "scale": 0.13387,
-      "perLnD": -0.50166,
-      "perLnClub": -0.49747
+      "weight": 0.25292,
+      "centre": 0.13898,
+      "scale": 0.13811,
+      "perLnD": -0.50269,
+      "perLnClub": -0.5438
      },
      {
       "feature": "leadArm/hips@0.6",
-      "weight": -0.5407,
-      "centre": 0.9367,
-      "scale": 0.40145,
-      "perLnD": -1.6937,
-      "perLnClub": -1.2306
+      "weight": -0.46806,
+      "centre": 0.96479,
+      "scale": 0.43723,
+      "perLnD": -1.6394,
+      "perLnClub": -1.303
      },
      {
       "feature": "sep_top",
-      "weight": -0.30695,
-      "centre": 44.063,
-      "scale": 11.334,
-      "perLnD": 4.9654,
-      "perLnClub": 12.344
+      "weight": -0.32096,
+      "centre": 43.978,
+      "scale": 11.324,
+      "perLnD": 6.1297,
+      "perLnClub": 12.881
      },
      {
       "feature": "chest@0.7",
-      "weight": 0.52072,
-      "centre": 0.2806,
-      "scale": 0.25497,
-      "perLnD": -0.81291,
-      "perLnClub": -0.44773
+      "weight": 0.25209,
+      "centre": 0.28385,
+      "scale": 0.25559,
+      "perLnD": -0.85638,
+      "perLnClub": -0.54577
      }
     ]
    }
   },
   "body-stall": {
    "angles": {
-    "intercept": -3.8226,
+    "intercept": -3.668,
     "inFavour": 1,
     "terms": [
      {
       "feature": "strike_chest",
-      "weight": -0.48133,
-      "centre": 0.48043,
-      "scale": 0.20213,
-      "perLnD": -0.32943,
-      "perLnClub": -0.053888
+      "weight": -0.9808,
+      "centre": 0.48914,
+      "scale": 0.21797,
+      "perLnD": -0.34551,
+      "perLnClub": -0.091679
      },
      {
       "feature": "end_chest",
-      "weight": -1.1522,
-      "centre": 0.67277,
-      "scale": 0.12887,
-      "perLnD": -0.11336,
-      "perLnClub": 0.032259
+      "weight": -1.0226,
+      "centre": 0.66912,
+      "scale": 0.14155,
+      "perLnD": -0.1654,
+      "perLnClub": 0.0077989
      },
      {
       "feature": "chest@0.2",
-      "weight": -0.11512,
-      "centre": 0.83597,
-      "scale": 0.10803,
-      "perLnD": 0.019176,
-      "perLnClub": 0.11548
+      "weight": -0.10707,
+      "centre": 0.82433,
+      "scale": 0.121,
+      "perLnD": -0.021663,
+      "perLnClub": 0.11669
      },
      {
       "feature": "chest/hips@0.7",
-      "weight": -0.90673,
-      "centre": 0.43822,
-      "scale": 0.35969,
-      "perLnD": -1.3593,
-      "perLnClub": -0.69835
+      "weight": -0.97573,
+      "centre": 0.43462,
+      "scale": 0.39132,
+      "perLnD": -1.3547,
+      "perLnClub": -0.64986
      },
      {
       "feature": "strike_leadArm",
-      "weight": -0.748,
-      "centre": 0.68388,
-      "scale": 0.1625,
-      "perLnD": -0.45128,
-      "perLnClub": -0.13563
+      "weight": -1.1612,
+      "centre": 0.68248,
+      "scale": 0.16152,
+      "perLnD": -0.46914,
+      "perLnClub": -0.17118
      },
      {
       "feature": "pk_club-hips",
-      "weight": 7.5803,
-      "centre": -0.33456,
-      "scale": 0.59057,
-      "perLnD": 0.15904,
-      "perLnClub": 0.031635
+      "weight": 2.1295,
+      "centre": -0.31945,
+      "scale": 0.12331,
+      "perLnD": 0.11045,
+      "perLnClub": -0.028112
      },
      {
       "feature": "pk_chest-hips",
-      "weight": 2.0499,
-      "centre": -0.0046535,
-      "scale": 0.60118,
-      "perLnD": 0.082356,
-      "perLnClub": -0.052934
+      "weight": -0.0029637,
+      "centre": 0.00027953,
+      "scale": 0.097623,
+      "perLnD": 0.031255,
+      "perLnClub": -0.038207
      },
      {
       "feature": "gain_leadArm/chest",
-      "weight": -0.13976,
-      "centre": 1.6747,
-      "scale": 0.29945,
-      "perLnD": -0.11138,
-      "perLnClub": -0.40468
+      "weight": 0.059231,
+      "centre": 1.6746,
+      "scale": 0.3261,
+      "perLnD": -0.011907,
+      "perLnClub": -0.38792
      },
      {
       "feature": "chest@0.3",
-      "weight": 0.022174,
-      "centre": 0.93318,
-      "scale": 0.09324,
-      "perLnD": -0.038417,
-      "perLnClub": 0.10427
+      "weight": 0.1039,
+      "centre": 0.92211,
+      "scale": 0.10784,
+      "perLnD": 0.014722,
+      "perLnClub": 0.14543
      }
     ]
    },
    "rates": {
-    "intercept": -4.3691,
+    "intercept": -3.7093,
     "inFavour": 1,
     "terms": [
      {
       "feature": "strike_chest",
-      "weight": -0.38651,
-      "centre": 0.48579,
-      "scale": 0.20585,
-      "perLnD": -0.29696,
-      "perLnClub": -0.083427
+      "weight": -1.0988,
+      "centre": 0.48565,
+      "scale": 0.21534,
+      "perLnD": -0.31049,
+      "perLnClub": -0.045682
      },
      {
       "feature": "end_chest",
-      "weight": -1.2513,
-      "centre": 0.6741,
-      "scale": 0.13002,
-      "perLnD": -0.11596,
-      "perLnClub": 0.016872
+      "weight": -0.84812,
+      "centre": 0.67002,
+      "scale": 0.14286,
+      "perLnD": -0.11715,
+      "perLnClub": 0.038082
      },
      {
       "feature": "chest@0.2",
-      "weight": -0.12642,
-      "centre": 0.83331,
-      "scale": 0.11237,
-      "perLnD": -0.075509,
-      "perLnClub": 0.072681
+      "weight": -0.63143,
+      "centre": 0.82844,
+      "scale": 0.12196,
+      "perLnD": 0.021634,
+      "perLnClub": 0.14447
      },
      {
       "feature": "chest/hips@0.7",
-      "weight": -0.86502,
-      "centre": 0.44556,
-      "scale": 0.36831,
-      "perLnD": -1.2405,
-      "perLnClub": -0.60501
+      "weight": -1.1124,
+      "centre": 0.45223,
+      "scale": 0.38724,
+      "perLnD": -1.368,
+      "perLnClub": -0.72641
      },
      {
       "feature": "strike_leadArm",
-      "weight": -0.85648,
-      "centre": 0.69163,
-      "scale": 0.16042,
-      "perLnD": -0.40868,
-      "perLnClub": -0.10282
+      "weight": -1.0272,
+      "centre": 0.68364,
+      "scale": 0.16129,
+      "perLnD": -0.47555,
+      "perLnClub": -0.13934
      },
      {
       "feature": "pk_club-hips",
-      "weight": 1.8578,
-      "centre": -0.32339,
-      "scale": 0.11833,
-      "perLnD": 0.079711,
-      "perLnClub": -0.037465
+      "weight": 2.167,
+      "centre": -0.32448,
+      "scale": 0.11876,
+      "perLnD": 0.14368,
+      "perLnClub": 0.0019699
      },
      {
       "feature": "pk_chest-hips",
-      "weight": 0.59276,
-      "centre": 0.0016007,
-      "scale": 0.095263,
-      "perLnD": -0.012469,
-      "perLnClub": -0.072908
+      "weight": -0.12823,
+      "centre": -0.0017539,
+      "scale": 0.096834,
+      "perLnD": 0.053055,
+      "perLnClub": -0.028018
      },
      {
       "feature": "gain_leadArm/chest",
-      "weight": 0.093975,
-      "centre": 1.6638,
-      "scale": 0.29104,
-      "perLnD": -0.080617,
-      "perLnClub": -0.37188
+      "weight": -0.014668,
+      "centre": 1.6685,
+      "scale": 0.33638,
+      "perLnD": -0.14294,
+      "perLnClub": -0.38504
      },
      {
       "feature": "chest@0.3",
-      "weight": -0.12828,
-      "centre": 0.93256,
-      "scale": 0.10145,
-      "perLnD": -0.10534,
-      "perLnClub": 0.078592
+      "weight": 0.22355,
+      "centre": 0.93101,
+      "scale": 0.097977,
+      "perLnD": 0.036368,
+      "perLnClub": 0.16795
      }
     ]
    }
   },
   "tension": {
    "angles": {
-    "intercept": -0.99561,
-    "inFavour": 0.68673,
+    "intercept": -1.0815,
+    "inFavour": 0.5333,
     "terms": [
      {
       "feature": "gain_club/leadArm",
-      "weight": -0.74307,
-      "centre": 2.0921,
-      "scale": 0.19377,
-      "perLnD": 0.18155,
-      "perLnClub": 0.42594
+      "weight": -0.85477,
+      "centre": 2.0984,
+      "scale": 0.20483,
+      "perLnD": 0.19141,
+      "perLnClub": 0.41705
      },
      {
       "feature": "end_leadArm",
-      "weight": 1.1993,
-      "centre": 0.76975,
-      "scale": 0.098182,
-      "perLnD": -0.074911,
-      "perLnClub": 0.20069
+      "weight": 1.383,
+      "centre": 0.76686,
+      "scale": 0.098876,
+      "perLnD": -0.080352,
+      "perLnClub": 0.18639
      },
      {
       "feature": "club@0.2",
-      "weight": 0.41689,
-      "centre": 0.80958,
-      "scale": 0.049873,
-      "perLnD": -0.29309,
-      "perLnClub": -0.31942
+      "weight": 0.66441,
+      "centre": 0.80785,
+      "scale": 0.049244,
+      "perLnD": -0.27326,
+      "perLnClub": -0.30075
      },
      {
       "feature": "club@0.3",
-      "weight": 0.064012,
-      "centre": 0.67047,
-      "scale": 0.055039,
-      "perLnD": -0.42476,
-      "perLnClub": -0.45938
+      "weight": -0.030525,
+      "centre": 0.66863,
+      "scale": 0.056,
+      "perLnD": -0.42418,
+      "perLnClub": -0.44759
      },
      {
       "feature": "w_range",
-      "weight": -0.62795,
-      "centre": 100.29,
-      "scale": 16.087,
-      "perLnD": -1.9359,
-      "perLnClub": -15.813
+      "weight": -0.53033,
+      "centre": 100.07,
+      "scale": 16.332,
+      "perLnD": -0.85166,
+      "perLnClub": -13.59
      },
      {
       "feature": "t_open",
-      "weight": 0.025687,
-      "centre": 0.35767,
-      "scale": 0.091429,
-      "perLnD": -0.44961,
-      "perLnClub": -0.38834
+      "weight": -0.037144,
+      "centre": 0.35869,
+      "scale": 0.092385,
+      "perLnD": -0.45873,
+      "perLnClub": -0.40335
      },
      {
       "feature": "strike_leadArm",
-      "weight": -0.27451,
-      "centre": 0.64451,
-      "scale": 0.17846,
-      "perLnD": -0.39414,
-      "perLnClub": -0.055932
+      "weight": -0.35183,
+      "centre": 0.63824,
+      "scale": 0.18105,
+      "perLnD": -0.43564,
+      "perLnClub": -0.097356
      },
      {
       "feature": "end_club",
-      "weight": 0.66046,
-      "centre": 0.91949,
-      "scale": 0.030915,
-      "perLnD": -0.1364,
-      "perLnClub": -0.14939
+      "weight": 0.55839,
+      "centre": 0.91829,
+      "scale": 0.030942,
+      "perLnD": -0.12724,
+      "perLnClub": -0.14183
      }
     ]
    },
    "rates": {
-    "intercept": -1.0819,
-    "inFavour": 0.59275,
+    "intercept": -1.0279,
+    "inFavour": 0.53406,
     "terms": [
      {
       "feature": "gain_club/leadArm",
-      "weight": -0.56531,
-      "centre": 2.1055,
-      "scale": 0.19429,
-      "perLnD": 0.16682,
-      "perLnClub": 0.43518
+      "weight": -0.39573,
+      "centre": 2.0982,
+      "scale": 0.20634,
+      "perLnD": 0.2281,
+      "perLnClub": 0.40571
      },
      {
       "feature": "end_leadArm",
-      "weight": 0.96583,
-      "centre": 0.77342,
-      "scale": 0.097386,
-      "perLnD": -0.080913,
-      "perLnClub": 0.19122
+      "weight": 1.1645,
+      "centre": 0.76934,
+      "scale": 0.099657,
+      "perLnD": -0.09368,
+      "perLnClub": 0.20533
      },
      {
       "feature": "club@0.2",
-      "weight": 0.75521,
-      "centre": 0.80857,
-      "scale": 0.04986,
-      "perLnD": -0.31976,
-      "perLnClub": -0.33312
+      "weight": 0.86869,
+      "centre": 0.80899,
+      "scale": 0.04744,
+      "perLnD": -0.2593,
+      "perLnClub": -0.2984
      },
      {
       "feature": "club@0.3",
-      "weight": 0.19429,
-      "centre": 0.67067,
-      "scale": 0.053651,
-      "perLnD": -0.43328,
-      "perLnClub": -0.47601
+      "weight": 0.18251,
+      "centre": 0.66914,
+      "scale": 0.052019,
+      "perLnD": -0.40384,
+      "perLnClub": -0.44201
      },
      {
       "feature": "w_range",
-      "weight": -0.97269,
-      "centre": 100.33,
-      "scale": 17.248,
-      "perLnD": -0.82644,
-      "perLnClub": -11.772
+      "weight": -1.0361,
+      "centre": 99.809,
+      "scale": 17.594,
+      "perLnD": 7.8747,
+      "perLnClub": -6.316
      },
      {
       "feature": "t_open",
-      "weight": 0.010004,
-      "centre": 0.36076,
-      "scale": 0.10844,
-      "perLnD": -0.43007,
-      "perLnClub": -0.38624
+      "weight": 0.02292,
+      "centre": 0.36105,
+      "scale": 0.11333,
+      "perLnD": -0.45287,
+      "perLnClub": -0.39262
      },
      {
       "feature": "strike_leadArm",
-      "weight": 0.084793,
-      "centre": 0.64843,
-      "scale": 0.18205,
-      "perLnD": -0.40393,
-      "perLnClub": -0.06082
+      "weight": -0.18245,
+      "centre": 0.64206,
+      "scale": 0.17822,
+      "perLnD": -0.4657,
+      "perLnClub": -0.07204
      },
      {
       "feature": "end_club",
-      "weight": 0.50933,
-      "centre": 0.91891,
-      "scale": 0.031375,
-      "perLnD": -0.15908,
-      "perLnClub": -0.1576
+      "weight": 0.49119,
+      "centre": 0.91967,
+      "scale": 0.030027,
+      "perLnD": -0.12236,
+      "perLnClub": -0.13806
      }
     ]
    }
   },
   "held-off": {
    "angles": {
-    "intercept": -1.131,
-    "inFavour": 0.28731,
+    "intercept": -1.0631,
+    "inFavour": 0.31816,
     "terms": [
      {
       "feature": "w_range",
-      "weight": -0.78448,
-      "centre": 101.44,
-      "scale": 15.474,
-      "perLnD": -4.2342,
-      "perLnClub": -14.032
+      "weight": -0.40444,
+      "centre": 101.17,
+      "scale": 15.763,
+      "perLnD": -2.626,
+      "perLnClub": -15.472
      },
      {
       "feature": "w_strike",
-      "weight": -1.0243,
-      "centre": 0.92816,
-      "scale": 16.927,
-      "perLnD": -28.37,
-      "perLnClub": -34.485
+      "weight": -1.6637,
+      "centre": 0.14156,
+      "scale": 17.262,
+      "perLnD": -29.406,
+      "perLnClub": -36.683
      },
      {
       "feature": "t_open",
-      "weight": 1.3418,
-      "centre": 0.35823,
-      "scale": 0.097087,
-      "perLnD": -0.49948,
-      "perLnClub": -0.43702
+      "weight": 1.0563,
+      "centre": 0.3587,
+      "scale": 0.09738,
+      "perLnD": -0.49902,
+      "perLnClub": -0.44129
      },
      {
       "feature": "gain_club/leadArm",
-      "weight": -0.29464,
-      "centre": 2.0876,
-      "scale": 0.19766,
-      "perLnD": 0.21109,
-      "perLnClub": 0.51922
+      "weight": -0.37215,
+      "centre": 2.0938,
+      "scale": 0.20517,
+      "perLnD": 0.23182,
+      "perLnClub": 0.49157
      },
      {
       "feature": "w_delivery",
-      "weight": -0.49049,
-      "centre": -51.812,
-      "scale": 17.853,
-      "perLnD": -41.745,
-      "perLnClub": -36.288
+      "weight": 0.18881,
+      "centre": -52.675,
+      "scale": 17.948,
+      "perLnD": -43.044,
+      "perLnClub": -37.826
      },
      {
       "feature": "club@0.3",
-      "weight": 0.57688,
-      "centre": 0.6721,
-      "scale": 0.054383,
-      "perLnD": -0.44624,
-      "perLnClub": -0.47438
+      "weight": 0.49079,
+      "centre": 0.67168,
+      "scale": 0.055953,
+      "perLnD": -0.42126,
+      "perLnClub": -0.46661
      },
      {
       "feature": "end_leadArm",
-      "weight": -0.047459,
-      "centre": 0.777,
-      "scale": 0.10021,
-      "perLnD": -0.11395,
-      "perLnClub": 0.12518
+      "weight": -0.084955,
+      "centre": 0.77594,
+      "scale": 0.10157,
+      "perLnD": -0.13082,
+      "perLnClub": 0.11723
      }
     ]
    },
    "rates": {
-    "intercept": -1.0277,
-    "inFavour": 0.29558,
+    "intercept": -1.1348,
+    "inFavour": 0.36484,
     "terms": [
      {
       "feature": "w_range",
-      "weight": -1.0376,
-      "centre": 101.15,
-      "scale": 17.116,
-      "perLnD": -2.681,
-      "perLnClub": -10.489
+      "weight": -1.1634,
+      "centre": 101.44,
+      "scale": 16.909,
+      "perLnD": 6.1945,
+      "perLnClub": -3.8023
      },
      {
       "feature": "w_strike",
-      "weight": -0.25569,
-      "centre": 1.0034,
-      "scale": 17.836,
-      "perLnD": -28.919,
-      "perLnClub": -34.52
+      "weight": -0.079115,
+      "centre": -0.010141,
+      "scale": 18.523,
+      "perLnD": -26.766,
+      "perLnClub": -31.328
      },
      {
       "feature": "t_open",
-      "weight": 0.9495,
-      "centre": 0.35883,
-      "scale": 0.11101,
-      "perLnD": -0.44865,
-      "perLnClub": -0.409
+      "weight": 0.72399,
+      "centre": 0.35861,
+      "scale": 0.1137,
+      "perLnD": -0.49351,
+      "perLnClub": -0.42606
      },
      {
       "feature": "gain_club/leadArm",
-      "weight": -0.045511,
-      "centre": 2.1,
-      "scale": 0.19901,
-      "perLnD": 0.19914,
-      "perLnClub": 0.52307
+      "weight": -0.14139,
+      "centre": 2.0987,
+      "scale": 0.20348,
+      "perLnD": 0.29796,
+      "perLnClub": 0.55143
      },
      {
       "feature": "w_delivery",
-      "weight": -1.0287,
-      "centre": -51.693,
-      "scale": 17.786,
-      "perLnD": -41.145,
-      "perLnClub": -36.838
+      "weight": -1.0434,
+      "centre": -52.961,
+      "scale": 18.37,
+      "perLnD": -45.349,
+      "perLnClub": -36.287
      },
      {
       "feature": "club@0.3",
-      "weight": 0.81114,
-      "centre": 0.6721,
-      "scale": 0.0533,
-      "perLnD": -0.45789,
-      "perLnClub": -0.49392
+      "weight": 0.7917,
+      "centre": 0.67306,
+      "scale": 0.05191,
+      "perLnD": -0.42178,
+      "perLnClub": -0.4681
      },
      {
       "feature": "end_leadArm",
-      "weight": 0.15927,
-      "centre": 0.78179,
-      "scale": 0.099297,
-      "perLnD": -0.094377,
-      "perLnClub": 0.14803
+      "weight": 0.46226,
+      "centre": 0.77617,
+      "scale": 0.10294,
+      "perLnD": -0.11114,
+      "perLnClub": 0.15109
      }
     ]
    }
   },
   "early-release": {
    "angles": {
-    "intercept": -5.8831,
+    "intercept": -5.1814,
     "inFavour": 1,
     "terms": [
      {
       "feature": "w_level",
-      "weight": 1.0659,
-      "centre": -99.246,
-      "scale": 9.8639,
-      "perLnD": -12.187,
-      "perLnClub": 1.8636
+      "weight": 0.70646,
+      "centre": -99.36,
+      "scale": 10.877,
+      "perLnD": -15.816,
+      "perLnClub": -4.7148
      },
      {
       "feature": "w_delivery",
-      "weight": 3.1083,
-      "centre": -62.189,
-      "scale": 8.5665,
-      "perLnD": 2.5268,
-      "perLnClub": 16.507
+      "weight": 3.2471,
+      "centre": -62.671,
+      "scale": 9.974,
+      "perLnD": 2.2019,
+      "perLnClub": 12.691
      },
      {
       "feature": "w_min",
-      "weight": -0.94172,
-      "centre": -103.31,
-      "scale": 9.3848,
-      "perLnD": -13.446,
-      "perLnClub": -3.3035
+      "weight": -0.84205,
+      "centre": -103.71,
+      "scale": 10.233,
+      "perLnD": -17.026,
+      "perLnClub": -8.3159
      },
      {
       "feature": "t_open",
-      "weight": -0.42852,
-      "centre": 0.32249,
-      "scale": 0.06028,
-      "perLnD": -0.24501,
-      "perLnClub": -0.15719
+      "weight": -0.16096,
+      "centre": 0.32614,
+      "scale": 0.066941,
+      "perLnD": -0.24784,
+      "perLnClub": -0.17697
      },
      {
       "feature": "club@0.3",
-      "weight": 0.21258,
-      "centre": 0.67683,
-      "scale": 0.057556,
-      "perLnD": -0.45727,
-      "perLnClub": -0.51016
+      "weight": 0.25378,
+      "centre": 0.67369,
+      "scale": 0.058264,
+      "perLnD": -0.42427,
+      "perLnClub": -0.48077
      },
      {
       "feature": "club@0.5",
-      "weight": 0.044213,
-      "centre": 0.32697,
-      "scale": 0.066891,
-      "perLnD": -0.7537,
-      "perLnClub": -0.6842
+      "weight": -0.20642,
+      "centre": 0.33105,
+      "scale": 0.068594,
+      "perLnD": -0.75195,
+      "perLnClub": -0.68767
      },
      {
       "feature": "club@0.7",
-      "weight": 0.40041,
-      "centre": 0.056218,
-      "scale": 0.053053,
-      "perLnD": -0.32346,
-      "perLnClub": -0.25784
+      "weight": 0.15012,
+      "centre": 0.058879,
+      "scale": 0.053327,
+      "perLnD": -0.30768,
+      "perLnClub": -0.25712
      },
      {
       "feature": "leadArm@0.7",
-      "weight": -0.88408,
-      "centre": 0.25897,
-      "scale": 0.098586,
-      "perLnD": -0.88379,
-      "perLnClub": -0.79844
+      "weight": -0.90373,
+      "centre": 0.26179,
+      "scale": 0.1013,
+      "perLnD": -0.88579,
+      "perLnClub": -0.78911
      },
      {
       "feature": "arm_turn",
-      "weight": -1.7304,
-      "centre": 156.59,
-      "scale": 13.559,
-      "perLnD": 15.285,
-      "perLnClub": 22.021
+      "weight": -1.3172,
+      "centre": 156.29,
+      "scale": 13.535,
+      "perLnD": 23.669,
+      "perLnClub": 27.134
      },
      {
       "feature": "leadArm@0.5",
-      "weight": 0.16822,
-      "centre": 0.70172,
-      "scale": 0.09526,
-      "perLnD": -0.89206,
-      "perLnClub": -0.79569
+      "weight": 0.24617,
+      "centre": 0.70422,
+      "scale": 0.09567,
+      "perLnD": -0.83625,
+      "perLnClub": -0.74108
      }
     ]
    },
    "rates": {
-    "intercept": -5.8632,
+    "intercept": -5.8861,
     "inFavour": 1,
     "terms": [
      {
       "feature": "w_level",
-      "weight": -1.2985,
-      "centre": -98.89,
-      "scale": 11.976,
-      "perLnD": -17.419,
-      "perLnClub": -5.2138
+      "weight": -0.95666,
+      "centre": -99.911,
+      "scale": 12.385,
+      "perLnD": -20.838,
+      "perLnClub": -9.603
      },
      {
       "feature": "w_delivery",
-      "weight": 4.1267,
-      "centre": -61.892,
-      "scale": 9.1371,
-      "perLnD": -1.6932,
-      "perLnClub": 12.533
+      "weight": 4.1644,
+      "centre": -63.207,
+      "scale": 10.285,
+      "perLnD": 0.07648,
+      "perLnClub": 11.059
      },
      {
       "feature": "w_min",
-      "weight": -0.25202,
-      "centre": -102.85,
-      "scale": 11.144,
-      "perLnD": -17.769,
-      "perLnClub": -9.9376
+      "weight": -0.54015,
+      "centre": -103.91,
+      "scale": 11.512,
+      "perLnD": -23.359,
+      "perLnClub": -14.36
      },
      {
       "feature": "t_open",
-      "weight": -0.18188,
-      "centre": 0.32653,
-      "scale": 0.090433,
-      "perLnD": -0.22894,
-      "perLnClub": -0.15371
+      "weight": -0.61509,
+      "centre": 0.32978,
+      "scale": 0.10093,
+      "perLnD": -0.24131,
+      "perLnClub": -0.17765
      },
      {
       "feature": "club@0.3",
-      "weight": -0.72294,
-      "centre": 0.67738,
-      "scale": 0.055659,
-      "perLnD": -0.4652,
-      "perLnClub": -0.53516
+      "weight": -0.25992,
+      "centre": 0.67375,
+      "scale": 0.054787,
+      "perLnD": -0.40781,
+      "perLnClub": -0.47327
      },
      {
       "feature": "club@0.5",
-      "weight": -0.092548,
-      "centre": 0.32988,
-      "scale": 0.067591,
-      "perLnD": -0.70734,
-      "perLnClub": -0.66702
+      "weight": -0.40809,
+      "centre": 0.32974,
+      "scale": 0.065334,
+      "perLnD": -0.75901,
+      "perLnClub": -0.70124
      },
      {
       "feature": "club@0.7",
-      "weight": 0.18409,
-      "centre": 0.059336,
-      "scale": 0.051637,
-      "perLnD": -0.29389,
-      "perLnClub": -0.24598
+      "weight": 0.49587,
+      "centre": 0.058454,
+      "scale": 0.051222,
+      "perLnD": -0.29428,
+      "perLnClub": -0.26891
      },
      {
       "feature": "leadArm@0.7",
-      "weight": -0.79783,
-      "centre": 0.25765,
-      "scale": 0.10159,
-      "perLnD": -0.82282,
-      "perLnClub": -0.757
+      "weight": -1.2654,
+      "centre": 0.26158,
+      "scale": 0.098761,
+      "perLnD": -0.89701,
+      "perLnClub": -0.83783
      },
      {
       "feature": "arm_turn",
-      "weight": -0.73398,
-      "centre": 157.4,
-      "scale": 13.856,
-      "perLnD": 13.62,
-      "perLnClub": 20.431
+      "weight": -0.45003,
+      "centre": 156.8,
+      "scale": 13.136,
+      "perLnD": 26.534,
+      "perLnClub": 28.699
      },
      {
       "feature": "leadArm@0.5",
-      "weight": -0.041037,
-      "centre": 0.70463,
-      "scale": 0.092501,
-      "perLnD": -0.84467,
-      "perLnClub": -0.76146
+      "weight": 0.13414,
+      "centre": 0.70703,
+      "scale": 0.094869,
+      "perLnD": -0.82977,
+      "perLnClub": -0.76288
      }
     ]
    }
