@@ -120,7 +120,7 @@ export interface SwingPrices {
 }
 
 /** Bands grow by this: players differ from the model by more than made-up players do from each other (a third model, never fitted to). */
-const MODEL_DOUBT = 1.1;
+const MODEL_DOUBT = 1.05;
 
 /** Quantiles of one output, in order and widened about their middle. */
 function sortedQuantiles(raw: readonly number[], widening: number): number[] {
