@@ -85,6 +85,11 @@ test('a student is edited, and the lens changes the order of the drills but not 
   const drills = (): Promise<Choices> =>
     api<Choices>(page, 'GET', `/lessons/${lessonId}/prescribe?fault=early-release`);
   const late = await drills();
+  await page.goto(`${app.address}/lessons/${lessonId}/diagnose?fault=early-release`);
+  await expect(page.getByTestId('lens')).toContainText('Late set, effect: The angle is lost where it was set too soon.');
+  await page.goto(`${app.address}/lessons/${lessonId}/diagnose?fault=off-centre`);
+  await expect(page.getByRole('heading', { name: /^Strike off centre/ })).toBeVisible();
+  await expect(page.getByTestId('lens')).toHaveCount(0);
   expect(late.choices[0].drillId).toBe('late-set-half');
   const id = studentUrl.split('/').pop() ?? '';
   const { student } = await api<{ student: Record<string, unknown> }>(page, 'GET', `/students/${id}`);

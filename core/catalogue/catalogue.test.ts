@@ -3,6 +3,8 @@ import { causalOrder } from '../diagnosis/network.ts';
 import { DRILLS } from './drills.ts';
 import { FAULT_EDGES } from './fault-edges.ts';
 import { FAULTS } from './faults.ts';
+import { lensOpinion } from './lens-opinions.ts';
+import { LENSES } from './stages.ts';
 import { MEASURED_SIGNS } from './signs/signs.ts';
 
 describe('catalogue', () => {
@@ -37,5 +39,16 @@ describe('catalogue', () => {
     const treated = new Set(DRILLS.flatMap((d) => d.treats));
     const without = FAULTS.filter((f) => f.changeable && !treated.has(f.id)).map((f) => f.id);
     expect(without).toEqual(['arm-deep']);
+  });
+  test('each school that cares for a fault has a line on it, and Measured has none', () => {
+    for (const f of FAULTS) {
+      expect(lensOpinion('measured', f.id)).toBeUndefined();
+      for (const lens of f.lenses)
+        expect([lens, f.id, lensOpinion(lens, f.id)?.line]).toEqual([lens, f.id, expect.any(String)]);
+    }
+    const opinions = LENSES.flatMap((l) => FAULTS.flatMap((f) => lensOpinion(l.id, f.id) ?? []));
+    expect(opinions.length).toBeGreaterThan(60);
+    expect(new Set(opinions.map((o) => o.stance)).size).toBe(4);
+    expect(new Set(opinions.map((o) => o.line)).size).toBe(opinions.length);
   });
 });

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import type { Level } from '../../core/catalogue/stages.ts';
+import type { Level, LensId } from '../../core/catalogue/stages.ts';
 import { call, newId } from '../app/api.ts';
 import { useUnits } from '../app/session.tsx';
 import { percent } from '../../core/numeric/percent.ts';
@@ -144,7 +144,9 @@ export default function Diagnose({
           </ol>
         </details>
       </Card>
-      {chosen ? <FaultDetail id={chosen} ledger={ledger} lessonId={lessonId} /> : null}
+      {chosen ? (
+        <FaultDetail id={chosen} ledger={ledger} lessonId={lessonId} lens={lesson.student.lens as LensId} />
+      ) : null}
       <WhatIfOfLesson lesson={lesson} ledger={ledger} />
       {chosen ? (
         <Card aria-label="Verdict">

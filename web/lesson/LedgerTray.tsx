@@ -72,7 +72,8 @@ function PriceLine({ fault }: { fault: DiagnosedFault | undefined }) {
 /** What all that is there would bring together, or why no price is said. */
 function Together({ prices }: { prices: LedgerAnswer['prices'] }) {
   const units = useUnits();
-  if (!prices) return <Soft>No price yet: it takes a captured swing and a block of measured driver speeds.</Soft>;
+  if (!prices)
+    return <Soft>No price from curves yet: it takes a captured swing and a block of measured driver speeds.</Soft>;
   if (prices.refused !== '') return <Soft>Prices cannot be said: {prices.refused}.</Soft>;
   if (!prices.together) return null;
   const [lo, hi] = prices.together.interval90Mps;

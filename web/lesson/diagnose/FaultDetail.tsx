@@ -2,6 +2,8 @@ import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { LedgerAnswer } from '../../../api/types.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
+import { lensOpinion } from '../../../core/catalogue/lens-opinions.ts';
+import { LENSES, type LensId } from '../../../core/catalogue/stages.ts';
 import type { DiagnosedFault } from '../../../core/diagnosis/diagnose.ts';
 import type { Finding } from '../../../core/diagnosis/findings.ts';
 import { priceWords } from '../../../core/diagnosis/price-words.ts';
@@ -67,7 +69,17 @@ function evidencePlace({ source }: Finding): string {
 }
 
 /** The chosen fault: reasons for and against, each opening to its evidence, and what its price hangs on. */
-export function FaultDetail({ id, ledger, lessonId }: { id: string; ledger: LedgerAnswer; lessonId: string }) {
+export function FaultDetail({
+  id,
+  ledger,
+  lessonId,
+  lens,
+}: {
+  id: string;
+  ledger: LedgerAnswer;
+  lessonId: string;
+  lens: LensId;
+}) {
   const navigate = useNavigate();
   const fault = faultById(id);
   const diagnosed = ledger.diagnosis.faults.find((f) => f.id === id);
@@ -114,11 +126,24 @@ export function FaultDetail({ id, ledger, lessonId }: { id: string; ledger: Ledg
           })}
         </Reasons>
       )}
+      <LensLine lens={lens} fault={id} />
       <PriceReasons fault={diagnosed} />
       {fault.lookAlikes.length > 0 ? (
         <Soft>Looks like: {fault.lookAlikes.map((x) => faultById(x)?.name ?? x.replace(/-/g, ' ')).join(', ')}</Soft>
       ) : null}
     </Card>
+  );
+}
+
+/** What the student's school makes of the fault, beside what the evidence says. */
+function LensLine({ lens, fault }: { lens: LensId; fault: string }) {
+  const opinion = lensOpinion(lens, fault);
+  if (!opinion) return null;
+  return (
+    <p data-testid="lens">
+      {LENSES.find((l) => l.id === lens)?.name}, {opinion.stance}: {opinion.line}{' '}
+      <Soft>A school’s view; the chances follow the evidence alone.</Soft>
+    </p>
   );
 }
 
