@@ -86,7 +86,9 @@ test('a student is edited, and the lens changes the order of the drills but not 
     api<Choices>(page, 'GET', `/lessons/${lessonId}/prescribe?fault=early-release`);
   const late = await drills();
   await page.goto(`${app.address}/lessons/${lessonId}/diagnose?fault=early-release`);
-  await expect(page.getByTestId('lens')).toContainText('Late set, effect: The angle is lost where it was set too soon.');
+  await expect(page.getByTestId('lens')).toContainText(
+    'Late set, effect: The angle is lost where it was set too soon.',
+  );
   await page.goto(`${app.address}/lessons/${lessonId}/diagnose?fault=off-centre`);
   await expect(page.getByRole('heading', { name: /^Strike off centre/ })).toBeVisible();
   await expect(page.getByTestId('lens')).toHaveCount(0);
