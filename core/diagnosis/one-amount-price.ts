@@ -31,8 +31,6 @@ export interface OneAmountData {
 
 const MIDDLE_MPH = 90;
 const SCALE_MPH = 20;
-/** Amounts are looked at in so many steps for the running maximum. */
-const STEPS = 24;
 /** A value less sure than this, in shares of the population's measuring error, is not priced. */
 const MOST_UNSURE: Readonly<Record<string, number>> = { 'chest-turn-top': 6, 'wrist-opened': 8, 'chest-at-strike': 12 };
 /** Weights of the quantiles 5, 50, 95 % in the mean (extended Pearson–Tukey, Keefer & Bodily 1983). */
@@ -60,8 +58,9 @@ function quantilesAt(table: OneAmountTable, amount: number, speedMph: number): [
     return [middle + table.widening * (low - middle), middle, middle + table.widening * (high - middle)];
   };
   const most: [number, number, number] = [0, 0, 0];
-  for (let k = 1; k <= STEPS; k++)
-    at((amount * k) / STEPS).forEach((v, i) => {
+  // Straight pieces are highest at their ends: at a knot or at the amount itself.
+  for (const a of [...table.knots.filter((k) => k < amount), amount])
+    at(a).forEach((v, i) => {
       most[i] = Math.max(most[i], v);
     });
   most.sort((a, b) => a - b);
