@@ -241,6 +241,6 @@ if (process.argv[1]?.endsWith('fit-motion-signs.ts')) {
     "// Made by training/fit-motion-signs.ts; not to be edited by hand.\nimport type { MotionSignData } from '../motion-signs.ts';\n\n";
   writeFileSync(
     join(import.meta.dirname, '../core/diagnosis/fitted/motion-signs.ts'),
-    `${head}export const MOTION_SIGN_DATA: MotionSignData = ${JSON.stringify(data, null, 1)};\n`,
+    `${head}export const MOTION_SIGN_DATA: MotionSignData = ${JSON.stringify(data)};\n`,
   );
 }

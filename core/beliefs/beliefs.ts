@@ -1,4 +1,3 @@
-import { FAULTS } from '../catalogue/faults.ts';
 import { seenRates, TRAINED_EYE, type Eye, type SeenRates } from '../catalogue/signs/seen-rates.ts';
 import { MEASURED_SIGNS, signById, type MeasuredSign, type Population } from '../catalogue/signs/signs.ts';
 import type { Level } from '../catalogue/stages.ts';
@@ -14,6 +13,8 @@ export const LEVEL_ODDS: Readonly<Record<Level, number>> = {
 
 /** Pseudo-students that a practice's leaks are worth against its own confirmed causes. */
 export const PRIOR_STUDENTS = 60;
+/** No fault is learned to be likelier than this at club level. */
+const MOST_LEARNED = 0.5;
 
 /** Players without a fault and players with it. */
 export interface SignPopulations {
@@ -58,7 +59,19 @@ export const strengthOf = (
 export function learnedLeak(fault: { readonly id: string; readonly leak: number }, beliefs: Beliefs = {}): number {
   const own = beliefs.leaks?.[fault.id] ?? fault.leak;
   const { exposure, causes } = beliefs.confirmed ?? { exposure: 0, causes: {} };
-  return (PRIOR_STUDENTS * own + (causes[fault.id] ?? 0)) / (PRIOR_STUDENTS + exposure);
+  // Students of a good level count for less than one, their causes for one: the chance must not run away with them.
+  return Math.min(MOST_LEARNED, (PRIOR_STUDENTS * own + (causes[fault.id] ?? 0)) / (PRIOR_STUDENTS + exposure));
+}
+
+/** Chance that a fault is there of itself at a level: the club's, by the odds of the level. */
+export function leakAtLevel(
+  fault: { readonly id: string; readonly leak: number },
+  level: Level,
+  beliefs: Beliefs = {},
+): number {
+  const leak = learnedLeak(fault, beliefs);
+  const odds = (levelOdds(level, beliefs) * leak) / (1 - leak);
+  return odds / (1 + odds);
 }
 
 export const eyeOf = (beliefs: Beliefs = {}): Eye => ({ ...TRAINED_EYE, ...beliefs.eye });
@@ -81,7 +94,3 @@ export function believedSign(id: string, beliefs: Beliefs = {}): MeasuredSign | 
 
 export const believedSigns = ({ signs }: Beliefs = {}): readonly MeasuredSign[] =>
   signs ? MEASURED_SIGNS.map((s) => believed(s, signs)) : MEASURED_SIGNS;
-
-/** Own causes that a club player has on average before anything is known. */
-export const expectedCauses = (beliefs: Beliefs = {}): number =>
-  FAULTS.filter((f) => f.changeable).reduce((sum, f) => sum + learnedLeak(f, beliefs), 0);

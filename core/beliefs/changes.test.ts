@@ -64,6 +64,7 @@ describe('checking a change', () => {
   test('a file of beliefs is checked group by group, with the place', () => {
     expect(readBeliefs({ leaks: { sway: 0.1 }, confirmed: { exposure: 2, causes: { sway: 1 } } })).toBeTruthy();
     expect(() => readBeliefs([])).toThrow(/must be an object/);
+    expect(() => readBeliefs({ eye: { sensitivity: null } })).toThrow(/leave it out/);
     expect(() => readBeliefs({ priors: {} })).toThrow(/no group of beliefs/);
     expect(() => readBeliefs({ confirmed: { exposure: -1, causes: {} } })).toThrow(/none below 0/);
     let where = '';
@@ -139,6 +140,11 @@ describe('what a held number does', () => {
     const causes = Object.fromEntries(FAULTS.map((f) => [f.id, 60 * f.leak]));
     const confirmed = { exposure: 60, causes: { ...causes, sway: 30 } };
     expect(learnedLeak(fault, { confirmed })).toBeCloseTo((PRIOR_STUDENTS * fault.leak + 30) / 120, 9);
+    // However many good players are confirmed, a chance stays one.
+    const elite = { exposure: 90, causes: { sway: 300 } };
+    expect(learnedLeak(fault, { confirmed: elite })).toBe(0.5);
+    const { faults } = diagnose([seenFinding('sway-hip', 'clear')], { beliefs: { confirmed: elite } });
+    expect(faults.every((f) => f.presentChance >= 0 && f.presentChance <= 1)).toBe(true);
     for (const f of FAULTS.filter((f) => f.id !== 'sway')) expect(learnedLeak(f, { confirmed })).toBeCloseTo(f.leak, 9);
   });
 });

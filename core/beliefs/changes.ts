@@ -171,6 +171,12 @@ export function readBeliefs(value: unknown): Beliefs {
         where,
       );
     for (const [about, own] of Object.entries(held)) {
+      if (own === null)
+        throw new InputError(
+          'missing',
+          `"${about}" has no value; leave it out for the catalogue’s.`,
+          `${where}.${about}`,
+        );
       try {
         checkChange({ kind, about, value: own as BeliefValue });
       } catch (error) {

@@ -1,4 +1,4 @@
-import { learnedLeak, levelOdds, strengthOf, type Beliefs } from '../beliefs/beliefs.ts';
+import { leakAtLevel, strengthOf, type Beliefs } from '../beliefs/beliefs.ts';
 import { FAULT_EDGES } from '../catalogue/fault-edges.ts';
 import { FAULTS } from '../catalogue/faults.ts';
 import type { Level } from '../catalogue/stages.ts';
@@ -9,11 +9,6 @@ import { NoisyOr } from './noisy-or.ts';
 export const UNMODELLED_LEAK = 0.005;
 /** All causes of one fault together bring it at most so often; where the catalogue says more, they are scaled by one factor. */
 const MOST_BY_CAUSES = 0.8;
-
-const atLevel = (leak: number, levelOdds: number): number => {
-  const odds = (levelOdds * leak) / (1 - leak);
-  return odds / (1 + odds);
-};
 
 /** Strengths with all causes of one fault together brought down to what they may be at most. */
 function scaled(edges: readonly FaultEdge[]): FaultEdge[] {
@@ -44,7 +39,7 @@ export interface CausalModel {
 
 /** Builds and compiles the network of a level. @throws InputError for a strength or leak out of range */
 function causalModel(level: Level, beliefs: Beliefs): CausalModel {
-  const ownLeaks = FAULTS.map((f) => atLevel(learnedLeak(f, beliefs), levelOdds(level, beliefs)));
+  const ownLeaks = FAULTS.map((f) => leakAtLevel(f, level, beliefs));
   const faults = FAULTS.map((f, i): FaultNode => ({
     id: f.id,
     prior: 1 - (1 - ownLeaks[i]) * (1 - UNMODELLED_LEAK),

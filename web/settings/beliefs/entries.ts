@@ -1,11 +1,4 @@
-import {
-  edgeKey,
-  learnedLeak,
-  levelOdds,
-  signKey,
-  type Beliefs,
-  type SignPopulations,
-} from '../../../core/beliefs/beliefs.ts';
+import { edgeKey, leakAtLevel, signKey, type Beliefs, type SignPopulations } from '../../../core/beliefs/beliefs.ts';
 import { changesTo, usualBelief, type BeliefKind, type BeliefValue } from '../../../core/beliefs/changes.ts';
 import { HALF_LIVES } from '../../../core/beliefs/half-lives.ts';
 import { FAULT_EDGES } from '../../../core/catalogue/fault-edges.ts';
@@ -151,11 +144,6 @@ export const unitOfKind = (kind: BeliefKind): Entry['unit'] =>
 
 /** Chance that a fault is there of itself, by level, as the diagnosis reckons with it. */
 export function chancesByLevel(id: string, beliefs: Beliefs): { level: Level; chance: number }[] {
-  const fault = FAULTS.find((f) => f.id === id);
-  if (!fault) return [];
-  const leak = learnedLeak(fault, beliefs);
-  return LEVELS.map((level) => {
-    const odds = (levelOdds(level, beliefs) * leak) / (1 - leak);
-    return { level, chance: odds / (1 + odds) };
-  });
+  const fault = faultById(id);
+  return fault ? LEVELS.map((level) => ({ level, chance: leakAtLevel(fault, level, beliefs) })) : [];
 }
