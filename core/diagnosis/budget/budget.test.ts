@@ -40,6 +40,18 @@ function block(player: Player, n = 16, seed = 'block'): ShotValues[] {
   });
 }
 
+/** The same delivery struck so far toward the toe. */
+function struckOff(shot: ShotValues, toeM: number): ShotValues {
+  const delivery = {
+    clubSpeedMps: must(shot.clubSpeedMps),
+    attackRad: must(shot.attackRad),
+    pathOutRad: must(shot.pathOutRad),
+    faceOutRad: must(shot.faceOutRad),
+    dynamicLoftRad: must(shot.dynamicLoftRad),
+  };
+  return { impactToeM: toeM, ...strikeBall({ head: 'driver', ...delivery, toeM, highM: must(shot.impactHighM) }) };
+}
+
 describe('Shapley shares', () => {
   const values = fc.array(fc.double({ min: -50, max: 300, noNaN: true }), { minLength: 16, maxLength: 16 });
   test('the shares add up to the whole', () => {
@@ -67,7 +79,7 @@ describe('Shapley shares', () => {
 describe('distance budget', () => {
   test.each<[string, Player]>([
     ['speed-first', {}],
-    ['strike-first', { toeMm: 20, highMm: -8 }],
+    ['strike-first', { toeMm: 25, highMm: -8 }],
     ['launch-first', { loftDeg: 8.5, attackDeg: -3 }],
     ['direction-first', { faceDeg: 8, pathDeg: -6 }],
   ])('%s', (verdict, player) => {
@@ -75,6 +87,31 @@ describe('distance budget', () => {
     expect(budget.verdict).toBe(verdict);
     const sum = BUDGET_FACTORS.reduce((s, f) => s + budget.sharesM[f], 0);
     expect(sum).toBeCloseTo(budget.possibleCarryM - budget.actualCarryM, 6);
+  });
+
+  test('what can be had is weighed against a season’s speed, both with intervals; close to each other they are alike', () => {
+    const alike = distanceBudget(block({ toeMm: 20, highMm: -8 }), 'driver');
+    expect(alike.verdict).toBe('both-alike');
+    expect(budgetSentence(alike, (m) => `${m.toFixed(0)} m`)).toMatch(/\d+ m \(\d+ m to \d+ m\) can be had/);
+    for (const [at, [lo, hi]] of [
+      [alike.canBeHadM, alike.canBeHad90M],
+      [alike.speedGainM, alike.speedGain90M],
+    ] as const) {
+      expect(lo).toBeLessThan(at);
+      expect(hi).toBeGreaterThan(at);
+    }
+  });
+
+  test('a habit can be changed, scatter only to the own best third', () => {
+    const held = (player: Player): number[] => {
+      const b = distanceBudget(block(player, 24), 'driver');
+      return [b.canBeHadM, b.possibleCarryM - b.actualCarryM];
+    };
+    const [habit, habitWhole] = held({ toeMm: 18 });
+    const wild = block({}, 24).map((s, i) => ({ ...s, ...struckOff(s, i % 2 ? 0.018 : -0.018) }));
+    const wildBudget = distanceBudget(wild, 'driver');
+    expect(habit).toBeGreaterThan(0.9 * habitWhole);
+    expect(wildBudget.canBeHadM).toBeLessThan(0.5 * (wildBudget.possibleCarryM - wildBudget.actualCarryM));
   });
 
   test('a centred, straight, well launched block holds next to nothing; its intervals hold the shares', () => {

@@ -5,6 +5,7 @@ import { headKindOf } from '../../impact/heads.ts';
 import { seededRandom } from '../../numeric/random.ts';
 import { mean, quantile, student95 } from '../../numeric/statistics.ts';
 import { mphToMps } from '../../units/units.ts';
+import { bestThird, centredCarries } from './own-best.ts';
 import { shapleyShares } from './shapley.ts';
 import {
   BUDGET_FACTORS,
@@ -31,13 +32,17 @@ export interface Budget {
   /** Factors that this block's numbers say nothing about; their share is 0. */
   readonly notMeasured: readonly BudgetFactor[];
   readonly metresPerMps: number;
+  /** What strike, launch and curve could bring: their centres put right, their scatter that of the player's own best third, m. */
+  readonly canBeHadM: number;
+  readonly canBeHad90M: readonly [number, number];
   /** What a realistic gain of speed would bring, m. */
   readonly speedGainM: number;
+  readonly speedGain90M: readonly [number, number];
   /** That gain as a share of the speed, by level. */
   readonly realisticGain: number;
   readonly attackAimRad: number;
   readonly verdict: BudgetVerdict;
-  /** Chance that the shares together hold more than a realistic gain of speed. */
+  /** Chance that what can be had of the shares is more than what a gain of speed would bring. */
   readonly chanceSharesHoldMore: number;
   /** What is missing where the verdict is "cannot say". */
   readonly missing: string;
@@ -50,6 +55,8 @@ export const REALISTIC_GAIN: Readonly<Record<Level, number>> = {
   'single-figure': 0.03,
   elite: 0.02,
 };
+/** How far a season's gain differs between players of a level, one SD as a share of it (by judgement). */
+const GAIN_SPREAD = 0.2;
 const RESAMPLES = 1000;
 /** Aims at which the carries are reckoned; those between are drawn straight. */
 const AIMS = 4;
@@ -57,6 +64,7 @@ const AIMS = 4;
 const ENOUGH_FOR_ALIKE = 12;
 /** A bootstrap of few shots is too narrow: half widths grow by this. */
 const widening = (n: number): number => (student95(Math.max(1, n - 1)) / 1.645) * Math.sqrt(n / Math.max(1, n - 1));
+const atLeastNothing = ([lo, hi]: readonly [number, number]): readonly [number, number] => [Math.max(0, lo), hi];
 const FEWEST_SHOTS = 5;
 /** More shots than this add time, not certainty. */
 export const MOST_BUDGET_SHOTS = 120;
@@ -131,17 +139,32 @@ export function distanceBudget(
   const named = (shares: readonly number[]): Record<BudgetFactor, number> =>
     Object.fromEntries(BUDGET_FACTORS.map((f, k) => [f, shares[k]])) as Record<BudgetFactor, number>;
   const sharesM = named(shapleyShares(means));
+  const whole = means.length - 1;
+  const fullRight = subsetCarries(used, [aim], measured).map(([atAim]) => atAim[whole]);
+  const ofPossible = centredCarries(used, aim, measured).map((carry, i) => carry / fullRight[i]);
+  /** What can be had of the gap between two carries, by the best third of some shots. */
+  const hadOf = (rows: readonly number[], from: number, possible: number): number =>
+    Math.max(0, Math.min(1, bestThird(rows.map((i) => ofPossible[i]))) * possible - from);
+  const speedGainM = mean(faster) - means[0];
+  const canBeHadM = hadOf(all, means[0], means[whole]);
 
   const random = seededRandom(seed);
   const draws = BUDGET_FACTORS.map((): number[] => []);
-  let holdMore = 0;
+  const had: number[] = [];
+  const gained: number[] = [];
   for (let r = 0; r < RESAMPLES; r++) {
     const rows = all.map(() => random.below(all.length));
     const drawn = subsetMeans(rows);
     shapleyShares(drawn).forEach((s, k) => draws[k].push(s));
-    if (drawn[drawn.length - 1] - drawn[0] > mean(rows.map((i) => faster[i])) - drawn[0]) holdMore++;
+    had.push(hadOf(rows, drawn[0], drawn[whole]));
+    gained.push((mean(rows.map((i) => faster[i])) - drawn[0]) * Math.max(0, 1 + GAIN_SPREAD * random.normal()));
   }
-  const chance = holdMore / RESAMPLES;
+  const chance = had.filter((m, r) => m > gained[r]).length / RESAMPLES;
+  const wide = widening(used.length);
+  const interval = (draws: readonly number[], at: number): readonly [number, number] => [
+    at + wide * (quantile(draws, 0.05) - at),
+    at + wide * (quantile(draws, 0.95) - at),
+  ];
   const enough = used.length >= FEWEST_SHOTS;
   const verdict: BudgetVerdict =
     !enough || (chance > 1 - SURE_ENOUGH && chance < SURE_ENOUGH)
@@ -155,18 +178,17 @@ export function distanceBudget(
   return {
     shots: used.length,
     actualCarryM: means[0],
-    possibleCarryM: means[means.length - 1],
+    possibleCarryM: means[whole],
     sharesM,
     intervals90M: Object.fromEntries(
-      BUDGET_FACTORS.map((f, k) => {
-        const wide = widening(used.length);
-        const bound = (p: number): number => sharesM[f] + wide * (quantile(draws[k], p) - sharesM[f]);
-        return [f, [bound(0.05), bound(0.95)]];
-      }),
+      BUDGET_FACTORS.map((f, k) => [f, interval(draws[k], sharesM[f])]),
     ) as unknown as Budget['intervals90M'],
     notMeasured,
     metresPerMps: (mean(oneMore) - means[0]) / mphToMps(1),
-    speedGainM: mean(faster) - means[0],
+    canBeHadM,
+    canBeHad90M: atLeastNothing(interval(had, canBeHadM)),
+    speedGainM,
+    speedGain90M: atLeastNothing([quantile(gained, 0.05), quantile(gained, 0.95)]),
     realisticGain: REALISTIC_GAIN[level],
     attackAimRad: aim,
     verdict: verdict === 'speed-first' && notMeasured.length === BUDGET_FACTORS.length ? 'cannot-say' : verdict,
@@ -183,8 +205,8 @@ export function distanceBudget(
 
 /** One sentence: is speed the thing to train first, or not? @param distance and speed write metres and m/s in the reader's unit */
 export function budgetSentence(budget: Budget, distance: (m: number) => string): string {
-  const held = budget.possibleCarryM - budget.actualCarryM;
-  const against = `${distance(held)} lie in strike, launch and curve; ${Math.round(100 * budget.realisticGain)} % more speed, a season’s work at this level, would bring ${distance(budget.speedGainM)}`;
+  const [had, gain] = [budget.canBeHad90M, budget.speedGain90M].map(([lo, hi]) => `${distance(lo)} to ${distance(hi)}`);
+  const against = `${distance(budget.canBeHadM)} (${had}) can be had in strike, launch and curve by the student’s own best third; ${Math.round(100 * budget.realisticGain)} % more speed, a season’s work at this level, would bring ${distance(budget.speedGainM)} (${gain})`;
   switch (budget.verdict) {
     case 'speed-first':
       return `Train speed first: only ${against}.`;

@@ -103,7 +103,7 @@ export function aimGrid(shots: readonly AimShot[], head: HeadKind, points: numbe
 }
 
 /** A measured launch moved by what the impact model says of a changed delivery: the measured level stays. */
-function moved(launch: BallLaunch, from: BallLaunch, to: BallLaunch): BallLaunch {
+export function moved(launch: BallLaunch, from: BallLaunch, to: BallLaunch): BallLaunch {
   return {
     ballSpeedMps: launch.ballSpeedMps * (to.ballSpeedMps / from.ballSpeedMps),
     launchRad: launch.launchRad + to.launchRad - from.launchRad,
@@ -124,7 +124,8 @@ function smashReserve(shots: readonly BudgetShot[]): (shot: BudgetShot) => numbe
   return (s) => Math.max(1, best / smash(s));
 }
 
-function loftsFor(head: HeadKind, shots: readonly BudgetShot[]): readonly [number, number] {
+/** Lofts among which a block's best launch is looked for. */
+export function loftsFor(head: HeadKind, shots: readonly BudgetShot[]): readonly [number, number] {
   if (head !== 'iron') return LOFT_RANGE[head];
   const own = median(shots.map((s) => s.delivery.dynamicLoftRad));
   return [own - IRON_LOFT_SLACK_RAD, own + IRON_LOFT_SLACK_RAD];
@@ -174,7 +175,8 @@ export function subsetCarries(
   });
 }
 
-const flown = (ball: BallLaunch): number => {
+/** Carry of a ball in default still air, m. */
+export const flown = (ball: BallLaunch): number => {
   const launch: Launch = launchOut(ball);
   return carryM(launch);
 };
