@@ -22,7 +22,7 @@ const Svg = styled.svg`
   font-family: var(--text);
 `;
 
-/** Where the missing yards are: one bar a factor with the 90 % interval as a whisker, and beside them what 5 % more speed would bring. */
+/** Where the missing yards are: one bar a factor with the 90 % interval as a whisker, and under them what can be had of it and what more speed would bring. */
 export function BudgetBars({ budget }: { budget: Budget }) {
   const units = useUnits();
   const rows = BUDGET_FACTORS.map((f) => ({
@@ -37,11 +37,19 @@ export function BudgetBars({ budget }: { budget: Budget }) {
     key: 'speed',
     name: `${Math.round(100 * budget.realisticGain)} % more speed`,
     value: budget.speedGainM,
-    interval: undefined,
+    interval: budget.speedGain90M,
     measured: true,
     fill: 'var(--slate)',
   };
-  const list = [...rows, speed];
+  const had = {
+    key: 'had',
+    name: 'can be had of it',
+    value: budget.canBeHadM,
+    interval: budget.canBeHad90M,
+    measured: budget.notMeasured.length < BUDGET_FACTORS.length,
+    fill: 'var(--slate)',
+  };
+  const list = [...rows, had, speed];
   const most = Math.max(5, ...list.map((r) => Math.max(r.value, r.interval?.[1] ?? 0)));
   const least = Math.min(0, ...list.map((r) => Math.min(r.value, r.interval?.[0] ?? 0)));
   const x = (m: number): number => LEFT + ((m - least) / (most - least)) * (WIDTH - LEFT - RIGHT);
@@ -52,7 +60,7 @@ export function BudgetBars({ budget }: { budget: Budget }) {
     <Svg viewBox={`0 0 ${WIDTH} ${list.length * ROW + 14}`} role="img" aria-label={`Missing distance: ${said}.`}>
       <line x1={x(0)} x2={x(0)} y1={2} y2={list.length * ROW + 8} stroke="var(--soft-ink)" />
       {list.map((r, i) => {
-        const y = i * ROW + (r.key === 'speed' ? 12 : 4);
+        const y = i * ROW + (r.fill === 'var(--slate)' ? 12 : 4);
         return (
           <g key={r.key}>
             <text x={LEFT - 10} y={y + 17} fontSize={14} textAnchor="end" fill="var(--ink)">

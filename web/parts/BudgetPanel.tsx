@@ -56,7 +56,6 @@ export function BudgetPanel({ shots, club, level }: { shots: readonly ShotValues
           items={[
             ['carry as it is, still air', units.distance(b.actualCarryM)],
             ['carry possible at this speed', units.distance(b.possibleCarryM)],
-            ['can be had by the own best third', units.distance(b.canBeHadM)],
             [`worth of +1 mph`, units.distance(b.metresPerMps * mphToMps(1), 1)],
             ['attack aimed at', `${Math.abs(aimDeg).toFixed(1)}° ${aimDeg >= 0 ? 'up' : 'down'}`],
             ['shots used', String(b.shots)],
