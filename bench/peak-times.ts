@@ -10,7 +10,10 @@ const WINDOW_S = 0.18;
 /** Standard deviations that hold nine of ten errors. */
 const NINE_OF_TEN = 1.645;
 
-/** Highest turn (or end) of the true curve in the last stretch before strike; its last earlier turn where it has none there. */
+/**
+ * Highest turn (or end) of the true curve in the last stretch before strike; its last earlier turn where it has none there.
+ * An end that only begins to rise again, lower than that earlier turn, is no peak.
+ */
 function truePeakS(samples: readonly SwingSample[], segment: number): number {
   const end = samples[samples.length - 1].timeS;
   const rate = (k: number): number => samples[k]?.ratesRadPerS[segment] ?? -Infinity;
@@ -21,7 +24,8 @@ function truePeakS(samples: readonly SwingSample[], segment: number): number {
     if (end - samples[k].timeS > WINDOW_S) early = k;
     else if (best < 0 || rate(k) > rate(best)) best = k;
   }
-  return end - samples[best < 0 ? early : best].timeS;
+  const onlyEnd = best === samples.length - 1;
+  return end - samples[best < 0 || (onlyEnd && rate(best) < rate(early)) ? early : best].timeS;
 }
 
 export interface PeakTimeFigures {
