@@ -3,7 +3,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { ensureFeedKeys } from './accounts/routes.ts';
+import { ensureFeedKeys } from './routes/accounts.ts';
 import { createApp } from './app.ts';
 import { openPGlite, pgliteDb, serverDb, type Db } from './db/connection.ts';
 import { lockFolder } from './db/lock.ts';

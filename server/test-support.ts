@@ -66,8 +66,8 @@ export class TestServer {
 
   /** A second practice straight in the database: the first-run page makes only one. @returns its sign-in cookie */
   async otherPractice(): Promise<string> {
-    const { hashPassword } = await import('./accounts/secrets.ts');
-    const { insertInstructor, insertPractice } = await import('./accounts/queries.ts');
+    const { hashPassword } = await import('./http/secrets.ts');
+    const { insertInstructor, insertPractice } = await import('./rows/accounts.ts');
     const practiceId = uuid();
     const { salt, hash } = await hashPassword('another long one');
     await insertPractice(this.db, practiceId, 'Other range', 'x');

@@ -2,7 +2,7 @@ import type { Request } from 'express';
 import type { Logger } from 'pino';
 import * as yup from 'yup';
 import type { Db } from '../db/connection.ts';
-import type { FeedHub } from '../feed/hub.ts';
+import type { FeedHub } from '../live/hub.ts';
 import { Problem } from './problem.ts';
 
 /** What every route is given. */

@@ -1,0 +1,147 @@
+import type { LedgerAnswer, SetupWire } from '../../api/types.ts';
+import type { Setup } from '../../core/catalogue/norms.ts';
+import type { Beliefs } from '../../core/beliefs/beliefs.ts';
+import { diagnose } from '../../core/diagnosis/diagnose.ts';
+import { measuredFindings, seenFinding, type Finding } from '../../core/diagnosis/findings.ts';
+import {
+  combineSwings,
+  measureBlocks,
+  measureScreen,
+  measureShots,
+  type MeasuredBlock,
+} from '../../core/diagnosis/measure.ts';
+import { measureRatios, measureSetup } from '../../core/diagnosis/measure-tests.ts';
+import { priceSwing, type SwingPrices } from '../../core/diagnosis/learned-price.ts';
+import { pricesOfAmounts } from '../../core/diagnosis/one-amount-price.ts';
+import { headKindOf } from '../../core/impact/heads.ts';
+import { median } from '../../core/numeric/statistics.ts';
+import { degToRad } from '../../core/units/units.ts';
+import type { Db } from '../db/connection.ts';
+import { ageYears, loadLesson, type LessonData } from './lesson.ts';
+import { heldBeliefs } from '../rows/beliefs.ts';
+import type { BlockRow } from '../rows/blocks.ts';
+import { lessonTests } from './battery.ts';
+import { setupsUpTo } from '../rows/setups.ts';
+import { valuesOf } from '../rows/shots.ts';
+import { screensOf } from '../rows/students.ts';
+import { signsOf, verdictOfLesson } from '../rows/verdicts.ts';
+
+const toRad = (deg: number | null | undefined): number | undefined =>
+  deg === null || deg === undefined ? undefined : degToRad(deg);
+
+/** A recorded set-up as the core takes it: what is not recorded is absent. */
+const setupOf = (s: SetupWire): Setup =>
+  Object.fromEntries(Object.entries(s).filter(([, v]) => v !== null && v !== undefined)) as unknown as Setup;
+
+const measuredBlock = (block: BlockRow, data: LessonData): MeasuredBlock => ({
+  id: block.id,
+  label: `block ${block.position}, ${block.club}${block.with_ball ? '' : ', no ball'}`,
+  club: block.club,
+  withBall: block.with_ball,
+  condition: block.condition,
+  effort: block.effort ?? undefined,
+  shots: data.shots.filter((s) => s.block_id === block.id && s.set_aside_reason === null).map(valuesOf),
+});
+
+/** All findings of a lesson: body screen up to its day, captured swings, blocks, seen signs. */
+async function findingsOf(db: Db, practiceId: string, data: LessonData, beliefs: Beliefs): Promise<Finding[]> {
+  const day = data.lesson.starts_at.toISOString().slice(0, 10);
+  const screen = (await screensOf(db, practiceId, data.student.id)).find((s) => (s.takenOn ?? '') <= day);
+  const blocks = data.blocks.map((b) => measuredBlock(b, data));
+  const startsAt = data.lesson.starts_at.toISOString();
+  const setups = (await setupsUpTo(db, practiceId, data.student.id, data.lesson.starts_at)).filter(
+    (s) => s.takenAt === startsAt,
+  );
+  const measurements = [
+    ...(screen
+      ? measureScreen(
+          {
+            trunkTurnLeadRad: toRad(screen.trunkTurnLeadDeg),
+            trunkTurnTrailRad: toRad(screen.trunkTurnTrailDeg),
+            toeExtensionLeadRad: toRad(screen.toeExtensionLeadDeg),
+            toeExtensionTrailRad: toRad(screen.toeExtensionTrailDeg),
+            balanceLeadS: screen.balanceLeadS ?? undefined,
+            balanceTrailS: screen.balanceTrailS ?? undefined,
+            heelRaises: screen.heelRaises ?? undefined,
+          },
+          { kind: 'screen', id: screen.id, label: `body screen of ${screen.takenOn}` },
+        )
+      : []),
+    ...combineSwings([...data.motions, ...data.grounds].flatMap((m) => m.measurements)),
+    ...data.swishSets.flatMap((s) => s.measurements),
+    ...combineSwings(data.videos.flatMap((v) => v.measurements)),
+    ...blocks.filter((b) => b.withBall && b.condition === 'normal').flatMap(measureShots),
+    ...measureBlocks(blocks),
+    ...measureRatios(
+      lessonTests(data).done.map(({ ratio, test, blocks: of }) => ({
+        ratio,
+        source: { kind: 'block' as const, id: of[0].id, label: `isolation test: ${test.name.toLowerCase()}` },
+      })),
+    ),
+    ...setups.flatMap((s) =>
+      measureSetup(setupOf(s), data.student.height_m ?? undefined, {
+        kind: 'setup',
+        id: s.id,
+        label: `set-up with the ${s.club}`,
+      }),
+    ),
+  ];
+  const signs = await signsOf(db, practiceId, data.lesson.id);
+  return [
+    ...measuredFindings(measurements, data.student.level, beliefs),
+    ...signs.map((s) => seenFinding(s.signId, s.grade, s.note, undefined, beliefs)),
+  ];
+}
+
+/** Speed that prices are shares of: the newest block of full driver swings with a ball that has a speed. */
+function ownSpeedMps(data: LessonData): number | undefined {
+  const full = data.blocks.filter((b) => b.with_ball && b.condition === 'normal' && headKindOf(b.club) === 'driver');
+  const medians = full.flatMap((b) => {
+    const speeds = data.shots.flatMap((s) =>
+      s.block_id === b.id && s.set_aside_reason === null && s.club_speed_mps !== null
+        ? [s.club_speed_mps as number]
+        : [],
+    );
+    return speeds.length > 0 ? [median(speeds)] : [];
+  });
+  return medians.at(-1);
+}
+
+/** Learned prices of the lesson's newest captured swing that they can read; null without one, or without a measured speed. */
+function pricesOf(data: LessonData, speed: number | undefined): SwingPrices | null {
+  const swing = data.motions.filter((m) => m.price_inputs).at(-1)?.price_inputs;
+  if (speed === undefined || !swing) return null;
+  const { student, lesson } = data;
+  const body = {
+    sex: student.sex ?? undefined,
+    heightM: student.height_m ?? undefined,
+    massKg: student.mass_kg ?? undefined,
+    ageYears: ageYears(student, lesson.starts_at),
+  };
+  return priceSwing(swing, body, speed);
+}
+
+/** Findings and what they say together, for the ledger tray and the Diagnose station. */
+export async function ledgerOf(db: Db, practiceId: string, lessonId: string): Promise<LedgerAnswer> {
+  const data = await loadLesson(db, practiceId, lessonId);
+  const { beliefs, changes } = await heldBeliefs(db, practiceId, data.student.id);
+  const findings = await findingsOf(db, practiceId, data, beliefs);
+  const speed = ownSpeedMps(data);
+  const prices = pricesOf(data, speed);
+  const ifPresent = new Map([
+    ...(speed === undefined ? [] : pricesOfAmounts(findings, speed)),
+    ...(prices?.prices ?? []).map((p) => [p.fault, p] as const),
+  ]);
+  return {
+    findings,
+    diagnosis: diagnose(findings, {
+      level: data.student.level,
+      beliefs,
+      prices: ifPresent,
+    }),
+    prices: prices && { refused: prices.refused, together: prices.together },
+    verdict: await verdictOfLesson(db, practiceId, lessonId),
+    beliefs,
+    beliefChanges: changes.length,
+  };
+}

@@ -1,0 +1,128 @@
+import type { BlockWire, LessonAnswer, ShotWire } from '../../api/types.ts';
+import { blockStatistics } from '../../core/review/block-statistics.ts';
+import { blockTrend } from '../../core/review/compare-blocks.ts';
+import { groundsOfLesson, groundToWire, type GroundRow } from '../rows/grounds.ts';
+import { motionsOfLesson, motionToWire, type MotionRow } from '../rows/captures.ts';
+import type { Db } from '../db/connection.ts';
+import { signsOf } from '../rows/verdicts.ts';
+import { notFound } from '../http/problem.ts';
+import { progressOf } from './progress.ts';
+import { screensOf, studentRow, studentToWire, type StudentRow } from '../rows/students.ts';
+import { circumstancesToWire } from '../rows/circumstances.ts';
+import { blocksOf, type BlockRow } from '../rows/blocks.ts';
+import { setupsUpTo } from '../rows/setups.ts';
+import { valuesToWire } from '../../core/formats/shot-fields.ts';
+import { shotCounts, shotsOfLesson, valuesOf, type ShotRow } from '../rows/shots.ts';
+import { importsOfLesson } from '../rows/captures.ts';
+import { waitingShots } from '../rows/waiting-shots.ts';
+import { swingsOfLesson, swingToWire, type SwingRow } from '../rows/swings.ts';
+import { swishSetsOfLesson, swishToWire, type SwishSetRow } from '../rows/swish.ts';
+import { videosOfLesson, videoToWire, type WholeVideoRow } from '../rows/videos.ts';
+import { lessonRow, lessonsOf, type LessonRow } from '../rows/lessons.ts';
+
+/** A lesson with everything measured in it, as rows. */
+export interface LessonData {
+  readonly lesson: LessonRow;
+  readonly student: StudentRow;
+  readonly blocks: readonly BlockRow[];
+  readonly shots: readonly ShotRow[];
+  readonly motions: readonly MotionRow[];
+  readonly grounds: readonly GroundRow[];
+  readonly swings: readonly SwingRow[];
+  readonly swishSets: readonly SwishSetRow[];
+  readonly videos: readonly WholeVideoRow[];
+  /** Shots in each block, also those beyond the newest 2,000 that are carried about. */
+  readonly counts: ReadonlyMap<string, number>;
+}
+
+/** @throws Problem 404 where the lesson is not of this practice */
+export async function loadLesson(db: Db, practiceId: string, lessonId: string): Promise<LessonData> {
+  const lesson = await lessonRow(db, practiceId, lessonId);
+  if (!lesson) throw notFound('The lesson');
+  const student = await studentRow(db, practiceId, lesson.student_id);
+  if (!student) throw notFound('The student');
+  return {
+    lesson,
+    student,
+    blocks: await blocksOf(db, practiceId, lessonId),
+    shots: await shotsOfLesson(db, practiceId, lessonId),
+    motions: await motionsOfLesson(db, practiceId, lessonId),
+    grounds: await groundsOfLesson(db, practiceId, lessonId),
+    swings: await swingsOfLesson(db, practiceId, lessonId),
+    swishSets: await swishSetsOfLesson(db, practiceId, lessonId),
+    videos: await videosOfLesson(db, practiceId, lessonId),
+    counts: await shotCounts(db, practiceId, lessonId),
+  };
+}
+
+export const ageYears = (student: StudentRow, on: Date): number => on.getUTCFullYear() - student.birth_year;
+
+/** The newest shots of a block that travel with the lesson; the table pages through all of them. */
+const LESSON_SHOTS = 300;
+
+export const shotToWire = (row: ShotRow): ShotWire => ({
+  id: row.id,
+  source: row.source,
+  struckAt: row.struck_at.toISOString(),
+  values: valuesToWire(valuesOf(row)),
+  setAsideReason: row.set_aside_reason,
+  feltEffort: row.felt_effort,
+  strikeByHand: row.strike_by_hand,
+  doubt: row.doubt,
+});
+
+function blockToWire(block: BlockRow, data: LessonData): BlockWire {
+  const shots = data.shots.filter((s) => s.block_id === block.id);
+  return {
+    id: block.id,
+    position: block.position,
+    club: block.club,
+    withBall: block.with_ball,
+    condition: block.condition,
+    cue: block.cue,
+    effort: block.effort,
+    feel: block.feel,
+    listening: block.listening,
+    oldPlace: block.old_place,
+    circumstances: circumstancesToWire(block),
+    shotsTotal: data.counts.get(block.id) ?? 0,
+    trend: blockTrend(shots.filter((s) => s.set_aside_reason === null).flatMap((s) => valuesOf(s).clubSpeedMps ?? [])),
+    statistics: blockStatistics(shots.map((s) => ({ values: valuesOf(s), setAside: s.set_aside_reason !== null }))),
+    shots: shots.slice(-LESSON_SHOTS).map(shotToWire),
+    grounds: data.grounds.filter((g) => g.block_id === block.id).map(groundToWire),
+    motions: data.motions.filter((m) => m.block_id === block.id).map(motionToWire),
+    swings: data.swings.filter((s) => s.block_id === block.id).map(swingToWire),
+  };
+}
+
+export async function lessonAnswer(db: Db, practiceId: string, lessonId: string): Promise<LessonAnswer> {
+  const data = await loadLesson(db, practiceId, lessonId);
+  const { lesson, student } = data;
+  const earlier = (await lessonsOf(db, practiceId, student.id)).filter((l) => l.starts_at < lesson.starts_at);
+  const previous = earlier[earlier.length - 1];
+  const previousBlocks = previous ? await blocksOf(db, practiceId, previous.id) : [];
+  const startsAt = lesson.starts_at.toISOString();
+  const setups = await setupsUpTo(db, practiceId, student.id, lesson.starts_at);
+  return {
+    lesson: { id: lesson.id, startsAt, note: lesson.note },
+    student: studentToWire(student),
+    ageYears: ageYears(student, lesson.starts_at),
+    screens: await screensOf(db, practiceId, student.id),
+    blocks: data.blocks.map((b) => blockToWire(b, data)),
+    signs: await signsOf(db, practiceId, lessonId),
+    swishSets: data.swishSets.map(swishToWire),
+    videos: data.videos.map(videoToWire),
+    setups: setups.filter((s) => s.takenAt === startsAt),
+    earlierSetups: setups.filter((s) => s.takenAt !== startsAt),
+    imports: await importsOfLesson(db, practiceId, lessonId),
+    waiting: await waitingShots(db, practiceId),
+    stick: (await progressOf(db, practiceId, student, lesson.starts_at)).stick,
+    previousLesson: previous
+      ? {
+          id: previous.id,
+          startsAt: previous.starts_at.toISOString(),
+          blocks: previousBlocks.map((b) => ({ club: b.club, withBall: b.with_ball, condition: b.condition })),
+        }
+      : null,
+  };
+}

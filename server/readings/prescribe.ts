@@ -1,0 +1,100 @@
+import type * as yup from 'yup';
+import type { planSchema } from '../../api/schemas.ts';
+import type { PlanDrillWire, PrescribeAnswer } from '../../api/types.ts';
+import { drillById } from '../../core/catalogue/drills.ts';
+import { drillsFor, planIsClosed } from '../../core/plan/openness.ts';
+import { planWeek, type WeekWish } from '../../core/plan/week.ts';
+import type { Db } from '../db/connection.ts';
+import { targetUpTo, verdictOfLesson } from '../rows/verdicts.ts';
+import { Problem } from '../http/problem.ts';
+import { loadLesson } from './lesson.ts';
+import { insertPlan, planOfLesson } from '../rows/plans.ts';
+import { planStudent } from './plan-student.ts';
+
+const DAY_MS = 86_400_000;
+
+/** Drills for the lesson's target (or another fault), open and closed, and the plan made here. */
+export async function prescribeAnswer(
+  db: Db,
+  practiceId: string,
+  lessonId: string,
+  fault?: string,
+): Promise<PrescribeAnswer> {
+  const { lesson, student } = await loadLesson(db, practiceId, lessonId);
+  const who = await planStudent(db, practiceId, student, lesson.starts_at);
+  const verdict = await verdictOfLesson(db, practiceId, lessonId);
+  const target = fault ?? verdict?.target ?? (await targetUpTo(db, practiceId, student.id, lesson.starts_at));
+  return {
+    target,
+    planClosed: planIsClosed(who),
+    choices: target
+      ? drillsFor(target, who).map((c) => ({
+          drillId: c.drill.id,
+          open: c.open,
+          closedBecause: [...c.closedBecause],
+          cautions: [...c.cautions],
+        }))
+      : [],
+    plan: await planOfLesson(db, practiceId, lessonId),
+  };
+}
+
+/** Makes the week and keeps the plan; closed drills are refused with their reason. */
+export async function makePlan(
+  db: Db,
+  practiceId: string,
+  lessonId: string,
+  input: yup.InferType<typeof planSchema>,
+): Promise<void> {
+  const { lesson, student } = await loadLesson(db, practiceId, lessonId);
+  const who = await planStudent(db, practiceId, student, lesson.starts_at);
+  const choices = new Map(drillsFor(input.target, who).map((c) => [c.drill.id, c]));
+  const wishes: WeekWish[] = [];
+  for (const [i, d] of input.drills.entries()) {
+    const drill = drillById(d.drillId);
+    const choice = choices.get(d.drillId);
+    if (!drill || !choice)
+      throw new Problem(422, 'bad-field', `“${d.drillId}” is no drill for this target.`, `drills[${i}].drillId`);
+    if (!choice.open)
+      throw new Problem(
+        422,
+        'drill-closed',
+        `${drill.name} is closed: ${choice.closedBecause.join(' ')}`,
+        `drills[${i}].drillId`,
+      );
+    if (!drill.rungs.includes(d.rung))
+      throw new Problem(422, 'bad-field', `${drill.name} has no rung ${d.rung}.`, `drills[${i}].rung`);
+    wishes.push({ drill, sets: d.sets, reps: d.reps, sessionsPerWeek: d.sessionsPerWeek });
+  }
+  const startsAt = Date.parse(`${input.startsOn}T00:00:00Z`);
+  const week = planWeek(wishes, {
+    ageYears: who.ageYears,
+    returning: student.goal_kind === 'win-back' || who.flags.length > 0,
+    sessionsPerWeek: student.sessions_per_week,
+    blockedDays: [],
+    eventInDays: student.goal_date
+      ? Math.round((Date.parse(`${student.goal_date}T00:00:00Z`) - startsAt) / DAY_MS)
+      : undefined,
+  });
+  const drills: PlanDrillWire[] = input.drills.map((d) => ({
+    ...d,
+    sets: week.setsOf[d.drillId],
+    restS: drillById(d.drillId)?.dose.restS ?? 60,
+  }));
+  await db.transaction((tx) =>
+    insertPlan(
+      tx,
+      practiceId,
+      {
+        id: input.id,
+        studentId: student.id,
+        lessonId,
+        target: input.target,
+        startsOn: input.startsOn,
+        week: week.days,
+        notes: week.notes,
+      },
+      drills,
+    ),
+  );
+}

@@ -1,0 +1,134 @@
+import { randomUUID } from 'node:crypto';
+import { Router, type Request, type RequestHandler, type Response } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import { accountSchema, settingsSchema, signInSchema } from '../../api/schemas.ts';
+import { practiceOf, setSignedIn, valid, whoIs, type Services } from '../http/context.ts';
+import { Problem } from '../http/problem.ts';
+import * as q from '../rows/accounts.ts';
+import { checkPassword, hashPassword, newToken, tokenHash } from '../http/secrets.ts';
+
+const COOKIE = 'maple_sign_in';
+const SIGN_IN_DAYS = 30;
+const DAY_MS = 86_400_000;
+
+function cookieOf(req: Request): string | undefined {
+  const match = new RegExp(`(?:^|;\\s*)${COOKIE}=([^;]+)`).exec(req.headers.cookie ?? '');
+  return match?.[1];
+}
+
+async function startSignIn({ db }: Services, req: Request, res: Response, instructorId: string): Promise<void> {
+  const token = newToken(32);
+  const expires = new Date(Date.now() + SIGN_IN_DAYS * DAY_MS);
+  await q.insertSignIn(db, tokenHash(token), instructorId, expires);
+  res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', secure: req.secure, path: '/', expires });
+}
+
+/** Puts the signed-in instructor on the request, or answers 401. */
+export function requireSignIn({ db }: Services): RequestHandler {
+  return async (req, _res, next) => {
+    const token = cookieOf(req);
+    const found = token === undefined ? undefined : await q.signInByHash(db, tokenHash(token));
+    if (!found) throw new Problem(401, 'not-signed-in', 'Sign in first.');
+    setSignedIn(req, { instructorId: found.instructor_id, practiceId: found.practice_id, name: found.name });
+    next();
+  };
+}
+
+/**
+ * Feed keys live in a file of the data folder. A key that is there and still right stays, so that devices go on after a
+ * restart; a practice without one gets a new one.
+ */
+export async function ensureFeedKeys({ db, onFeedKey }: Services, known: readonly string[]): Promise<void> {
+  const kept = new Map<string, string>();
+  for (const key of known) {
+    const practiceId = await q.practiceByFeedKey(db, tokenHash(key));
+    if (practiceId) kept.set(practiceId, key);
+  }
+  for (const id of await q.practiceIds(db)) {
+    const key = kept.get(id) ?? newToken();
+    if (!kept.has(id)) await q.updateFeedKey(db, id, tokenHash(key));
+    onFeedKey(id, key);
+  }
+}
+
+/** First-run account, sign-in and sign-out: what works without a session. */
+export function openAccountRoutes(services: Services): Router {
+  const { db } = services;
+  const router = Router();
+  const limiter = rateLimit({
+    windowMs: 10 * 60_000,
+    limit: 10,
+    skipSuccessfulRequests: true,
+    standardHeaders: true,
+    legacyHeaders: false,
+    handler: () => {
+      throw new Problem(429, 'too-many-tries', 'Too many tries. Wait ten minutes, then try again.');
+    },
+  });
+
+  router.get('/setup', async (_req, res) => {
+    res.json({ needsAccount: !(await q.anyInstructor(db)) });
+  });
+
+  router.post('/setup', limiter, async (req, res) => {
+    const input = valid(accountSchema, req.body);
+    const { salt, hash } = await hashPassword(input.password);
+    const practiceId = randomUUID();
+    const instructorId = randomUUID();
+    const feedKey = newToken();
+    await db.transaction(async (tx) => {
+      if (await q.anyInstructor(tx))
+        throw new Problem(409, 'already-set-up', 'This practice already has an account. Sign in.');
+      await q.insertPractice(tx, practiceId, input.practiceName, tokenHash(feedKey));
+      await q.insertInstructor(tx, {
+        id: instructorId,
+        practiceId,
+        name: input.name,
+        signIn: input.signIn,
+        salt,
+        hash,
+      });
+    });
+    services.onFeedKey(practiceId, feedKey);
+    await startSignIn(services, req, res, instructorId);
+    res.status(201).json({ name: input.name });
+  });
+
+  router.post('/session', limiter, async (req, res) => {
+    const input = valid(signInSchema, req.body);
+    const found = await q.instructorBySignIn(db, input.signIn);
+    // The same work is done for unknown names, so that time does not tell them apart.
+    const ok = await checkPassword(
+      input.password,
+      found?.password_salt ?? '',
+      found?.password_hash ?? Buffer.alloc(32).toString('base64'),
+    );
+    if (!found || !ok) throw new Problem(401, 'wrong-sign-in', 'Name or password is not right.');
+    await startSignIn(services, req, res, found.id);
+    res.status(201).json({ name: found.name });
+  });
+
+  router.delete('/session', async (req, res) => {
+    const token = cookieOf(req);
+    if (token !== undefined) await q.deleteSignIn(db, tokenHash(token));
+    res.clearCookie(COOKIE, { path: '/' });
+    res.status(204).end();
+  });
+  return router;
+}
+
+/** Who is signed in, and the practice's settings. */
+export function accountRoutes({ db }: Services): Router {
+  const router = Router();
+  router.get('/session', async (req, res) => {
+    const who = whoIs(req);
+    const practice = await q.practiceRow(db, who.practiceId);
+    res.json({ name: who.name, practiceName: practice?.name, settings: settingsSchema.cast(practice?.settings ?? {}) });
+  });
+  router.put('/settings', async (req, res) => {
+    const settings = valid(settingsSchema, req.body);
+    await q.updateSettings(db, practiceOf(req), settings);
+    res.json(settings);
+  });
+  return router;
+}

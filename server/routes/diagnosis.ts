@@ -1,0 +1,45 @@
+import { Router } from 'express';
+import { verdictSchema } from '../../api/schemas.ts';
+import { faultById } from '../../core/catalogue/faults.ts';
+import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { Problem } from '../http/problem.ts';
+import { ledgerOf } from '../readings/ledger.ts';
+import { insertVerdict } from '../rows/verdicts.ts';
+
+/** Ledger of a lesson, and the instructor's verdict on it. */
+export function diagnosisRoutes({ db, hub }: Services): Router {
+  const router = Router();
+  router.get('/lessons/:id/ledger', async (req, res) => {
+    res.json(await ledgerOf(db, practiceOf(req), idParam(req)));
+  });
+
+  router.post('/lessons/:id/verdict', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const lessonId = idParam(req);
+    const input = valid(verdictSchema, req.body);
+    if (!faultById(input.target))
+      throw new Problem(422, 'bad-field', `“${input.target}” is no fault of the catalogue.`, 'target');
+    const ledger = await ledgerOf(db, practiceId, lessonId);
+    const { rule, verdict, faults } = ledger.diagnosis;
+    const overruled = !verdict.faults.includes(input.target);
+    if (overruled && input.reason === '') {
+      throw new Problem(422, 'bad-field', 'An overruled verdict needs your reason; it is kept with it.', 'reason');
+    }
+    await insertVerdict(db, practiceId, lessonId, {
+      id: input.id,
+      proposed: verdict.faults[0] ?? null,
+      target: input.target,
+      overruled,
+      reason: input.reason,
+      sentence: verdict.sentence,
+      rule,
+      beliefChanges: ledger.beliefChanges,
+      chances: faults.map((f) => ({ id: f.id, chance: f.presentChance, causeChance: f.causeChance })),
+      findings: ledger.findings,
+      decidedAt: input.decidedAt ?? new Date().toISOString(),
+    });
+    hub.publish(practiceId, { kind: 'changed', lessonId });
+    res.status(201).json({ id: input.id });
+  });
+  return router;
+}

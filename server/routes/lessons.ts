@@ -1,0 +1,65 @@
+import { Router } from 'express';
+import { setupSchema } from '../../api/measure-schemas.ts';
+import { noteSchema, seenSignSchema } from '../../api/schemas.ts';
+import { seenFinding } from '../../core/diagnosis/findings.ts';
+import { deleteSign, saveSign } from '../rows/verdicts.ts';
+import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { notFound } from '../http/problem.ts';
+import { saveSetup } from '../rows/setups.ts';
+import { batteryOf } from '../readings/battery.ts';
+import { lessonAnswer } from '../readings/lesson.ts';
+import * as q from '../rows/lessons.ts';
+
+/** Lessons, their set-ups, tests and seen signs. */
+export function lessonRoutes({ db, hub }: Services): Router {
+  const router = Router();
+  const changed = (practiceId: string, lessonId: string): void =>
+    hub.publish(practiceId, { kind: 'changed', lessonId });
+
+  router.get('/lessons/:id', async (req, res) => {
+    res.json(await lessonAnswer(db, practiceOf(req), idParam(req)));
+  });
+
+  router.patch('/lessons/:id', async (req, res) => {
+    const { note } = valid(noteSchema, req.body);
+    await q.updateLessonNote(db, practiceOf(req), idParam(req), note);
+    res.status(204).end();
+  });
+
+  router.get('/events', (req, res) => {
+    const practiceId = practiceOf(req);
+    res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive' });
+    res.flushHeaders();
+    res.write('retry: 1000\n\n');
+    hub.open(practiceId, res);
+  });
+
+  router.put('/lessons/:id/setups', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const lesson = await q.lessonRow(db, practiceId, idParam(req));
+    if (!lesson) throw notFound('The lesson');
+    await saveSetup(db, practiceId, lesson.id, valid(setupSchema, req.body));
+    changed(practiceId, lesson.id);
+    res.status(204).end();
+  });
+
+  router.get('/lessons/:id/battery', async (req, res) => {
+    res.json(await batteryOf(db, practiceOf(req), idParam(req)));
+  });
+
+  router.put('/lessons/:id/signs/:sign', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const lesson = await q.lessonRow(db, practiceId, idParam(req));
+    if (!lesson) throw notFound('The lesson');
+    const { id, grade, note } = valid(seenSignSchema, req.body);
+    const signId = String(req.params.sign);
+    if (grade === null) await deleteSign(db, practiceId, lesson.id, signId);
+    else {
+      seenFinding(signId, grade, note);
+      await saveSign(db, practiceId, lesson.id, { id, signId, grade, note });
+    }
+    changed(practiceId, lesson.id);
+    res.status(204).end();
+  });
+  return router;
+}

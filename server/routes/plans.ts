@@ -1,0 +1,88 @@
+import { Router } from 'express';
+import { decisionSchema, planSchema, practiceSetSchema } from '../../api/schemas.ts';
+import { drillById } from '../../core/catalogue/drills.ts';
+import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { notFound } from '../http/problem.ts';
+import { loadLesson } from '../readings/lesson.ts';
+import { insertSet } from '../rows/practice.ts';
+import { makePlan, prescribeAnswer } from '../readings/prescribe.ts';
+import { insertDecision, keepReview, planDrillRow, updatePlanDrill } from '../rows/plans.ts';
+import { reviewAnswer } from '../readings/review.ts';
+
+/** Prescribe and Review stations. */
+export function planRoutes({ db, hub }: Services): Router {
+  const router = Router();
+
+  router.get('/lessons/:id/prescribe', async (req, res) => {
+    const fault = typeof req.query.fault === 'string' && req.query.fault !== '' ? req.query.fault : undefined;
+    res.json(await prescribeAnswer(db, practiceOf(req), idParam(req), fault));
+  });
+
+  router.post('/lessons/:id/plan', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const lessonId = idParam(req);
+    const input = valid(planSchema, req.body);
+    await makePlan(db, practiceId, lessonId, input);
+    hub.publish(practiceId, { kind: 'changed', lessonId });
+    res.status(201).json({ id: input.id });
+  });
+
+  router.get('/lessons/:id/review', async (req, res) => {
+    res.json(await reviewAnswer(db, practiceOf(req), idParam(req)));
+  });
+
+  /** A set done under the instructor's eyes: it counts as witnessed. */
+  router.post('/lessons/:id/sets', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const { lesson } = await loadLesson(db, practiceId, idParam(req));
+    const input = valid(practiceSetSchema, req.body);
+    const drill = await planDrillRow(db, practiceId, input.planDrillId);
+    if (!drill || drill.student_id !== lesson.student_id) throw notFound('The drill');
+    const doneAt = input.doneAt ?? new Date().toISOString();
+    await insertSet(db, practiceId, { ...input, doneAt, rung: drill.rung, witnessed: true });
+    hub.publish(practiceId, { kind: 'changed', lessonId: lesson.id });
+    res.status(201).json({ id: input.id });
+  });
+
+  router.post('/lessons/:id/decisions', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const lessonId = idParam(req);
+    const input = valid(decisionSchema, req.body);
+    const review = await reviewAnswer(db, practiceId, lessonId);
+    const proposal = review.proposals.find((p) => p.planDrillId === input.planDrillId);
+    const drill = await planDrillRow(db, practiceId, input.planDrillId);
+    if (!proposal || !drill) throw notFound('The drill');
+    const rungs = drillById(drill.drill_id)?.rungs ?? [drill.rung];
+    const at = rungs.indexOf(drill.rung);
+    const step = input.chosen === 'up' ? 1 : input.chosen === 'down' ? -1 : 0;
+    const rungTo = rungs[at + step] ?? drill.rung;
+    await db.transaction(async (tx) => {
+      const added = await insertDecision(tx, practiceId, {
+        id: input.id,
+        lessonId,
+        planDrillId: drill.id,
+        proposed: proposal.move,
+        chosen: input.chosen,
+        rungFrom: drill.rung,
+        rungTo,
+        reason: input.reason || proposal.reason,
+        decidedAt: input.decidedAt ?? new Date().toISOString(),
+      });
+      if (!added) return;
+      if (review.gain) {
+        const { rule, verdict, gainMps, interval90Mps } = review.gain;
+        const decidedAt = input.decidedAt ?? new Date().toISOString();
+        await keepReview(tx, practiceId, lessonId, { rule, decidedAt, gain: { verdict, gainMps, interval90Mps } });
+      }
+      await updatePlanDrill(tx, practiceId, drill.id, {
+        rung: rungTo,
+        cue: input.chosen === 'change-cue' && input.cue !== '' ? input.cue : drill.cue,
+        // A stopped drill keeps its place with no sets, so that the practice page can say so.
+        sets: input.chosen === 'stop' ? 0 : drill.sets,
+      });
+    });
+    hub.publish(practiceId, { kind: 'changed', lessonId });
+    res.status(201).json({ rungTo });
+  });
+  return router;
+}

@@ -1,0 +1,122 @@
+import { randomUUID } from 'node:crypto';
+import { Router } from 'express';
+import { bodySizeSchema, lessonSchema, screenSchema, studentSchema } from '../../api/schemas.ts';
+import type { StudentAnswer, StudentCard } from '../../api/types.ts';
+import { newToken, tokenHash } from '../http/secrets.ts';
+import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { notFound } from '../http/problem.ts';
+import { insertLesson, lessonsOf } from '../rows/lessons.ts';
+import { lessonSummaries } from '../rows/lesson-summaries.ts';
+import { hasLink, insertLink, withdrawLinks } from '../rows/practice.ts';
+import { progressOf } from '../readings/progress.ts';
+import {
+  insertScreen,
+  saveBodySize,
+  saveStudent,
+  screensOf,
+  studentPage,
+  studentRow,
+  studentToWire,
+} from '../rows/students.ts';
+
+const PAGE = 30;
+
+/** Students: list, edit, screens, lessons, private link. */
+export function studentRoutes({ db }: Services): Router {
+  const router = Router();
+
+  router.get('/', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const search = typeof req.query.search === 'string' ? req.query.search.trim().slice(0, 100) : '';
+    const offset = Math.max(0, Number(req.query.offset) || 0);
+    const rows = await studentPage(db, practiceId, search, PAGE + 1, offset);
+    const cards: StudentCard[] = [];
+    for (const row of rows.slice(0, PAGE)) {
+      const lessons = await lessonsOf(db, practiceId, row.id);
+      const past = lessons.filter((l) => l.starts_at <= new Date());
+      cards.push({
+        id: row.id,
+        name: row.name,
+        handedness: row.handedness,
+        level: row.level,
+        goalKind: row.goal_kind,
+        goalDate: row.goal_date,
+        lessons: lessons.length,
+        lastLessonAt: past[past.length - 1]?.starts_at.toISOString() ?? null,
+        stick: (await progressOf(db, practiceId, row)).stick,
+      });
+    }
+    res.json({ students: cards, nextOffset: rows.length > PAGE ? offset + PAGE : null });
+  });
+
+  router.put('/:id', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const id = idParam(req);
+    const input = valid(studentSchema, req.body);
+    if (!(await saveStudent(db, practiceId, id, input))) throw notFound('The student');
+    if (input.heightM && input.massKg) {
+      const takenOn = new Date().toISOString().slice(0, 10);
+      await saveBodySize(db, practiceId, id, { takenOn, heightM: input.heightM, massKg: input.massKg });
+    }
+    res.json({ id });
+  });
+
+  router.get('/:id', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const row = await studentRow(db, practiceId, idParam(req));
+    if (!row) throw notFound('The student');
+    const answer: StudentAnswer = {
+      student: studentToWire(row),
+      screens: await screensOf(db, practiceId, row.id),
+      lessons: await lessonSummaries(db, practiceId, row.id),
+      stick: (await progressOf(db, practiceId, row)).stick,
+      hasPracticeLink: await hasLink(db, practiceId, row.id),
+    };
+    res.json(answer);
+  });
+
+  router.post('/:id/screens', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const row = await studentRow(db, practiceId, idParam(req));
+    if (!row) throw notFound('The student');
+    const input = valid(screenSchema, req.body);
+    await insertScreen(db, practiceId, row.id, input);
+    res.status(201).json({ id: input.id });
+  });
+
+  router.post('/:id/body-sizes', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const row = await studentRow(db, practiceId, idParam(req));
+    if (!row) throw notFound('The student');
+    const input = valid(bodySizeSchema, req.body);
+    await saveBodySize(db, practiceId, row.id, { ...input, takenOn: input.takenOn ?? '' });
+    res.status(201).json({ takenOn: input.takenOn });
+  });
+
+  router.post('/:id/lessons', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const row = await studentRow(db, practiceId, idParam(req));
+    if (!row) throw notFound('The student');
+    const input = valid(lessonSchema, req.body);
+    await insertLesson(db, practiceId, row.id, input);
+    res.status(201).json({ id: input.id });
+  });
+
+  router.post('/:id/practice-link', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const row = await studentRow(db, practiceId, idParam(req));
+    if (!row) throw notFound('The student');
+    const token = newToken();
+    await db.transaction(async (tx) => {
+      await withdrawLinks(tx, practiceId, row.id);
+      await insertLink(tx, practiceId, row.id, randomUUID(), tokenHash(token));
+    });
+    res.status(201).json({ path: `/practice/${token}` });
+  });
+
+  router.delete('/:id/practice-link', async (req, res) => {
+    await withdrawLinks(db, practiceOf(req), idParam(req));
+    res.status(204).end();
+  });
+  return router;
+}

@@ -1,0 +1,34 @@
+import { Router } from 'express';
+import { swishSetSchema } from '../../api/capture-schemas.ts';
+import { measureSwish } from '../../core/diagnosis/measure-swish.ts';
+import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { notFound } from '../http/problem.ts';
+import { lessonRow } from '../rows/lessons.ts';
+import { deleteSwishSet, insertSwishSet } from '../rows/swish.ts';
+
+/** Sets of swings that were heard in a lesson, kept as evidence. */
+export function swishRoutes({ db, hub }: Services): Router {
+  const router = Router();
+
+  router.post('/lessons/:id/swish-sets', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const lesson = await lessonRow(db, practiceId, idParam(req));
+    if (!lesson) throw notFound('The lesson');
+    const input = valid(swishSetSchema, req.body);
+    const usual = input.swings.filter((s) => s.direction === 'usual');
+    const label = `swish of ${input.swings.length} swings`;
+    const measurements = measureSwish(usual, { kind: 'swish', id: input.id, label });
+    await insertSwishSet(db, practiceId, lesson.id, { ...input, measurements });
+    hub.publish(practiceId, { kind: 'changed', lessonId: lesson.id });
+    res.status(201).json({ id: input.id });
+  });
+
+  router.delete('/swish-sets/:id', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const lessonId = await deleteSwishSet(db, practiceId, idParam(req));
+    if (!lessonId) throw notFound('The set');
+    hub.publish(practiceId, { kind: 'changed', lessonId });
+    res.status(204).end();
+  });
+  return router;
+}
