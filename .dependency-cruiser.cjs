@@ -9,7 +9,6 @@ module.exports = {
       from: {},
       to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
     },
-    { name: 'no-circle-of-folders', severity: 'error', scope: 'folder', from: {}, to: { circular: true } },
     upward('server-rows-are-the-ground', '^server/(db|http|content|rows)/', '^server/(readings|routes|live|work)/'),
     upward('server-readings-over-rows', '^server/readings/', '^server/routes/'),
     upward(

@@ -23,7 +23,7 @@ export default {
     {
       ...common,
       displayName: 'core',
-      moduleNameMapper: { '^styled-components$': '<rootDir>/web/parts/styled-components.test-double.ts' },
+      moduleNameMapper: { '^styled-components$': '<rootDir>/web/kit/styled-components.test-double.ts' },
       testEnvironment: 'node',
       testMatch: ['<rootDir>/{core,api,bench,cli,stand-ins,web}/**/*.test.{ts,tsx}'],
     },

@@ -1,7 +1,7 @@
 import type { GroundTraces } from '../core/capture/ground-traces.ts';
 import type { Ground } from '../core/capture/ground-analysis.ts';
 import type { PictureMarks, View } from '../core/picture/marks.ts';
-import type { PictureMeasures } from '../core/picture/measure.ts';
+import type { PictureMeasures } from '../core/picture/picture-measures.ts';
 import type { FitPrice } from '../core/swing/fit-prices.ts';
 import type { SequenceWire } from './sequence-wire.ts';
 

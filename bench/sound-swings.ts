@@ -1,7 +1,7 @@
 import { analyseSequence } from '../core/capture/sequence.ts';
 import { diagnose } from '../core/diagnosis/diagnose.ts';
 import { measuredFindings } from '../core/diagnosis/findings.ts';
-import { measureMotion } from '../core/diagnosis/measure-motion.ts';
+import { measureMotion } from '../core/diagnosis/evidence-of-motion.ts';
 import type { Random } from '../core/numeric/random.ts';
 import { mpsToMph } from '../core/units/units.ts';
 import { drawCaptureOptions, makeCapture } from '../training/capture.ts';

@@ -6,7 +6,7 @@ import { BUDGET_FACTORS, type BudgetFactor } from '../core/diagnosis/budget/subs
 import type { Level } from '../core/catalogue/stages.ts';
 import { InputError } from '../core/errors/input-error.ts';
 import type { Ground } from '../core/flight/bounce.ts';
-import { headKindOf, type HeadKind } from '../core/impact/heads.ts';
+import { headKindOf, type HeadKind } from '../core/catalogue/heads.ts';
 import { strikeBall } from '../core/impact/impact.ts';
 import { bestLaunch, type OptimumFor } from '../core/impact/optimum.ts';
 import {

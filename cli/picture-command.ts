@@ -1,6 +1,6 @@
 import { readPointsFile } from '../api/points-file.ts';
-import { measurePictureSigns } from '../core/diagnosis/measure-picture.ts';
-import { measurePicture, type PictureValue } from '../core/picture/measure.ts';
+import { measurePictureSigns } from '../core/diagnosis/evidence-of-picture.ts';
+import { measurePicture, type PictureValue } from '../core/picture/picture-measures.ts';
 import type { StrikeSpeed } from '../core/picture/speed.ts';
 import { mpsToMph, radToDeg } from '../core/units/units.ts';
 

@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { CannotSayError, InputError } from '../core/errors/input-error.ts';
 import { TYPICAL_DRIVER, withClub, type ClubBuild } from '../core/swing/club.ts';
-import { MODEL_FAULTS, modelFault } from '../core/swing/faults.ts';
+import { MODEL_FAULTS, modelFault } from '../core/swing/fault-families.ts';
 import { MODEL_SEGMENTS, swingFigures } from '../core/swing/figures.ts';
 import { SKILLED_PLAYER, type SwingParameters } from '../core/swing/parameters.ts';
 import { completePlayer, playerSwing } from '../core/swing/player.ts';

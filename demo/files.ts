@@ -5,7 +5,7 @@ import { recordGround, SOUND_GROUND } from '../stand-ins/ground-plates/ground-pl
 import { recordSwing } from '../stand-ins/motion-rig/motion-rig.ts';
 import { shotRow } from '../stand-ins/range-monitor/run.ts';
 import { monitorShot, type TruePlayer } from '../stand-ins/range-monitor/true-player.ts';
-import { type LessonTruth, type Story } from './story.ts';
+import { type LessonTruth, type Story } from './telling/story.ts';
 
 const DRIVER_SWINGS = 12;
 const OTHER_SWINGS = 8;

@@ -7,7 +7,7 @@ import { seededRandom, type Random } from '../core/numeric/random.ts';
 import { LIMITED_SHARES, shareOfSpeed, type LimitedKind } from '../stand-ins/range-monitor/hidden-shares.ts';
 import type { DemoClient } from './client.ts';
 import { groundFile, lessonRandom, motionFile, shotsFile, truePlayer } from './files.ts';
-import { type LessonTruth, type Story } from './story.ts';
+import { type LessonTruth, type Story } from './telling/story.ts';
 
 export const MINUTE_MS = 60_000;
 export const day = (date: Date): string => format(date, 'yyyy-MM-dd');

@@ -6,7 +6,7 @@ import { DemoClient } from './client.ts';
 import { film } from './film.ts';
 import { day, measure, MINUTE_MS } from './measure.ts';
 import { STORIES } from './stories.ts';
-import { goalMps, type LessonTruth, type Story } from './story.ts';
+import { goalMps, type LessonTruth, type Story } from './telling/story.ts';
 
 export const DEMO_SIGN_IN = { signIn: 'ferry', password: 'saltmarsh-ferry' };
 

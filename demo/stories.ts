@@ -6,7 +6,7 @@ import { PILAR_NOVAK } from './stories/pilar-novak.ts';
 import { RAFI_DEMIR } from './stories/rafi-demir.ts';
 import { SUNNIVA_RAO } from './stories/sunniva-rao.ts';
 import { TOMASZ_WREN } from './stories/tomasz-wren.ts';
-import type { Story } from './story.ts';
+import type { Story } from './telling/story.ts';
 
 /** The demo's students, all made up, each with the story that the data must tell. */
 export const STORIES: readonly Story[] = [

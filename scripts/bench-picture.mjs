@@ -2,7 +2,7 @@
 import { CHECKPOINTS } from '../core/catalogue/stages.ts';
 import { followStep, startFollowing } from '../core/picture/follow.ts';
 import { NO_MARKS, PICTURE_POINTS } from '../core/picture/marks.ts';
-import { measurePicture } from '../core/picture/measure.ts';
+import { measurePicture } from '../core/picture/picture-measures.ts';
 import { softened } from '../core/picture/track.ts';
 import { seededRandom } from '../core/numeric/random.ts';
 import { median, quantile } from '../core/numeric/statistics.ts';

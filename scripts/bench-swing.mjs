@@ -4,7 +4,7 @@ import { SEGMENTS } from '../core/capture/motion.ts';
 import { zeroLagLowPass } from '../core/numeric/filters.ts';
 import { seededRandom } from '../core/numeric/random.ts';
 import { median, standardDeviation } from '../core/numeric/statistics.ts';
-import { modelFault } from '../core/swing/faults.ts';
+import { modelFault } from '../core/swing/fault-families.ts';
 import { fitSwing } from '../core/swing/fit.ts';
 import { capturedDownswing } from '../core/swing/fit-capture.ts';
 import { fitPrices } from '../core/swing/fit-prices.ts';

@@ -20,6 +20,8 @@ if (!chromiumPath()) {
   apt('install', '-y', '-qq', '--no-install-recommends', 'chromium');
 }
 
+const FOLDERS = ['core', 'api', 'server', 'web', 'stand-ins', 'demo', 'cli', 'bench', 'training'];
+
 let passed = 0;
 let failed = 0;
 const step = (name, code) => {
@@ -32,23 +34,11 @@ const node = (...args) => run(process.execPath, args);
 console.log('\n— lint');
 step('eslint', node('node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0'));
 step('prettier', node('node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn'));
-step(
-  'imports',
-  node(
-    'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
-    '--config',
-    '.dependency-cruiser.cjs',
-    'core',
-    'api',
-    'server',
-    'web',
-    'stand-ins',
-    'demo',
-    'cli',
-    'bench',
-    'training',
-  ),
-);
+for (const [name, config] of [
+  ['imports', '.dependency-cruiser.cjs'],
+  ['folders', '.folders-cruiser.cjs'],
+])
+  step(name, node('node_modules/dependency-cruiser/bin/dependency-cruise.mjs', '--config', config, ...FOLDERS));
 console.log('\n— types');
 step('tsc', node('node_modules/typescript/bin/tsc', '--noEmit'));
 

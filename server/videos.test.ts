@@ -8,7 +8,7 @@ import { marksOfTruth } from '../stand-ins/camera/marks-of-truth.ts';
 import { PLAIN_CAMERA, recordVideo, type VideoTruth } from '../stand-ins/camera/record-video.ts';
 import { playerSwing } from '../core/swing/player.ts';
 import { NO_MARKS } from '../core/picture/marks.ts';
-import { measurePicture } from '../core/picture/measure.ts';
+import { measurePicture } from '../core/picture/picture-measures.ts';
 import { TestServer, uuid } from './test-support.ts';
 
 let server: TestServer;

@@ -5,7 +5,7 @@ import { writeC3d } from '../core/formats/c3d-write.ts';
 import { writeGroundCsv } from '../core/formats/ground-csv.ts';
 import { writeMotionCsv } from '../core/formats/motion-csv.ts';
 import { seededRandom } from '../core/numeric/random.ts';
-import { MODEL_FAULTS, modelFault } from '../core/swing/faults.ts';
+import { MODEL_FAULTS, modelFault } from '../core/swing/fault-families.ts';
 import { playerSwing } from '../core/swing/player.ts';
 import { writeWav } from '../core/formats/wav.ts';
 import { degToRad, mphToMps, mpsToMph } from '../core/units/units.ts';

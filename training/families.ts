@@ -1,5 +1,5 @@
 import { must } from '../core/errors/must.ts';
-import { modelFault } from '../core/swing/faults.ts';
+import { modelFault } from '../core/swing/fault-families.ts';
 import type { SwingParameters } from '../core/swing/parameters.ts';
 import { degToRad } from '../core/units/units.ts';
 

@@ -2,7 +2,8 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { analyseSequence } from '../core/capture/sequence.ts';
 import { motionFeatures, type MotionFeatures } from '../core/diagnosis/motion-features.ts';
-import { featureZ, type FeatureTerm, type MotionSignData, type SignFit } from '../core/diagnosis/motion-signs.ts';
+import type { FeatureTerm, MotionSignData, SignFit } from '../core/diagnosis/fitted/types.ts';
+import { featureZ } from '../core/diagnosis/motion-signs.ts';
 import { leastSquares } from '../core/numeric/least-squares.ts';
 import { seededRandom, type Random } from '../core/numeric/random.ts';
 import { mean, quantile, standardDeviation } from '../core/numeric/statistics.ts';
@@ -238,7 +239,7 @@ if (process.argv[1]?.endsWith('fit-motion-signs.ts')) {
   const players = Number(process.argv[2] ?? 6000);
   const data = fitMotionSigns('motion-signs 1', players);
   const head =
-    "// Made by training/fit-motion-signs.ts; not to be edited by hand.\nimport type { MotionSignData } from '../motion-signs.ts';\n\n";
+    "// Made by training/fit-motion-signs.ts; not to be edited by hand.\nimport type { MotionSignData } from './types.ts';\n\n";
   writeFileSync(
     join(import.meta.dirname, '../core/diagnosis/fitted/motion-signs.ts'),
     `${head}export const MOTION_SIGN_DATA: MotionSignData = ${JSON.stringify(data)};\n`,

@@ -3,8 +3,9 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { amountOf, termsOf, type OneAmountData, type OneAmountTable } from '../core/diagnosis/one-amount-price.ts';
-import { soundTerms, type SoundSwingData } from '../core/diagnosis/sound-swing.ts';
+import type { OneAmountData, OneAmountTable, SoundSwingData } from '../core/diagnosis/fitted/types.ts';
+import { amountOf, termsOf } from '../core/diagnosis/one-amount-price.ts';
+import { soundTerms } from '../core/diagnosis/sound-swing.ts';
 import { leastSquares } from '../core/numeric/least-squares.ts';
 import { nelderMead } from '../core/numeric/nelder-mead.ts';
 import { seededRandom } from '../core/numeric/random.ts';
@@ -132,12 +133,12 @@ function tableOf(wanted: Wanted, rows: readonly PriceRow[], seed: string): { tab
   return { table, held: kept.length };
 }
 
-function write(name: string, type: string, from: string, constant: string, data: object): void {
+function write(name: string, type: string, constant: string, data: object): void {
   const text = JSON.stringify(data);
   const sum = createHash('sha256').update(text).digest('hex');
   writeFileSync(
     join(FITTED, `${name}.ts`),
-    `// Made by training/fit-price-tables.ts; not to be edited by hand. sha256 of the data: ${sum}\nimport type { ${type} } from '../${from}.ts';\n\nexport const ${constant}: ${type} = ${text};\n`,
+    `// Made by training/fit-price-tables.ts; not to be edited by hand. sha256 of the data: ${sum}\nimport type { ${type} } from './types.ts';\n\nexport const ${constant}: ${type} = ${text};\n`,
   );
 }
 
@@ -152,7 +153,7 @@ const oneAmount: OneAmountData = {
   speedsMph: [short(quantile(speeds, 0.002)), short(quantile(speeds, 0.998))],
   tables: tables.map((t) => t.table),
 };
-write('one-amount', 'OneAmountData', 'one-amount-price', 'ONE_AMOUNT', oneAmount);
+write('one-amount', 'OneAmountData', 'ONE_AMOUNT', oneAmount);
 
 const sound = drawn('table-rows-sound.json', 'sound 1', 1600, 0);
 const BODY = ['hasBody', 'heightM', 'massKg', 'ageYears', 'female', 'hasHips', 'hasWrist'];
@@ -177,4 +178,4 @@ const soundSwing: SoundSwingData = {
   players: sound.length,
   inputs: Object.fromEntries(names.map((n) => [n, { bySpeed: fitOf(n, false), byBody: fitOf(n, true) }])),
 };
-write('sound-swing', 'SoundSwingData', 'sound-swing', 'SOUND_SWING', soundSwing);
+write('sound-swing', 'SoundSwingData', 'SOUND_SWING', soundSwing);

@@ -3,7 +3,8 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import * as tf from '@tensorflow/tfjs-core/dist/index.js';
 import '@tensorflow/tfjs-core/dist/register_all_gradients.js';
 import '@tensorflow/tfjs-backend-wasm/dist/index.js';
-import { forward, standardised, type LearnedPriceData } from '../core/diagnosis/learned-price.ts';
+import type { LearnedPriceData } from '../core/diagnosis/fitted/types.ts';
+import { forward, standardised } from '../core/diagnosis/learned-price.ts';
 import { symmetricEigen } from '../core/numeric/eigen.ts';
 import { seededRandom, type Random } from '../core/numeric/random.ts';
 import { mean, quantile, standardDeviation } from '../core/numeric/statistics.ts';
@@ -201,5 +202,5 @@ const text = JSON.stringify(data);
 const sum = createHash('sha256').update(text).digest('hex');
 writeFileSync(
   out,
-  `// Made by training/train-prices.mjs; not to be edited by hand. sha256 of the data: ${sum}\nimport type { LearnedPriceData } from '../learned-price.ts';\n\nexport const LEARNED_PRICE: LearnedPriceData = ${text};\n`,
+  `// Made by training/train-prices.mjs; not to be edited by hand. sha256 of the data: ${sum}\nimport type { LearnedPriceData } from './types.ts';\n\nexport const LEARNED_PRICE: LearnedPriceData = ${text};\n`,
 );

@@ -1,7 +1,7 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { App } from './app/App.tsx';
-import { startOutbox } from './app/outbox.ts';
+import { App } from './shell/App.tsx';
+import { startOutbox } from './base/outbox.ts';
 
 startOutbox();
 const root = document.getElementById('root');

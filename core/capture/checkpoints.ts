@@ -1,7 +1,7 @@
 import { localPolynomial } from '../numeric/local-fit.ts';
 import { degToRad } from '../units/units.ts';
 import { sampleIntervalS, type MotionCapture, type Segment } from './motion.ts';
-import type { SegmentPeak } from './sequence.ts';
+import type { SegmentPeak } from './peak.ts';
 import type { Strike } from './strike.ts';
 
 /** At set-up the lead arm hangs about 8° past vertical, so level is about 98° back from it (typical; a note can say better). */

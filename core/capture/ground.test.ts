@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { must } from '../errors/must.ts';
 import { measuredFindings } from '../diagnosis/findings.ts';
-import { measureGround } from '../diagnosis/measure-ground.ts';
+import { measureGround } from '../diagnosis/evidence-of-ground.ts';
 import { readGroundCsv, writeGroundCsv } from '../formats/ground-csv.ts';
 import { analyseGround, type Ground } from './ground-analysis.ts';
 import type { PlateCapture } from './ground.ts';

@@ -49,6 +49,16 @@ export interface PeakTime {
   readonly sdS: number;
 }
 
+export interface SegmentPeak {
+  readonly peakRadPerS: number;
+  readonly peakBeforeStrikeS: number;
+  /** One standard deviation of the peak's time, from sampling, noise and the strike. */
+  readonly uncertaintyS: number;
+  readonly atStrikeRadPerS: number;
+  readonly reversalBeforeStrikeS?: number;
+  readonly reversalUncertaintyS?: number;
+}
+
 function around(
   time: readonly number[],
   values: readonly number[],

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { recordSwing } from '../../stand-ins/motion-rig/motion-rig.ts';
 import { measuredFindings } from '../diagnosis/findings.ts';
-import { measureMotion } from '../diagnosis/measure-motion.ts';
+import { measureMotion } from '../diagnosis/evidence-of-motion.ts';
 import { InputError } from '../errors/input-error.ts';
 import { readMotionCsv } from '../formats/motion-csv.ts';
 import { seededRandom } from '../numeric/random.ts';
@@ -11,7 +11,7 @@ import { median } from '../numeric/statistics.ts';
 import { SKILLED_PLAYER } from '../swing/parameters.ts';
 import { radToDeg } from '../units/units.ts';
 import type { MotionCapture, Segment } from './motion.ts';
-import { sequenceSentence } from './sentence.ts';
+import { sequenceSentence } from './sequence-sentence.ts';
 import { analyseSequence } from './sequence.ts';
 
 const FOLDER = join(import.meta.dirname, 'fixtures/motion');

@@ -3,7 +3,7 @@ import { median, robustSpread } from '../numeric/statistics.ts';
 import { checkMotion, hasBackswing } from './check-motion.ts';
 import { passages, releaseOf, separationOf, valueAt, type Release, type Separation } from './checkpoints.ts';
 import { sampleIntervalS, SEGMENTS, type MotionCapture, type Segment } from './motion.ts';
-import { peakOf } from './peak.ts';
+import { peakOf, type SegmentPeak } from './peak.ts';
 import { findStrike, type Strike } from './strike.ts';
 
 const SLOW_CUTOFF_HZ = { from: 12, to: 25 };
@@ -15,16 +15,6 @@ const TAKEAWAY_CUTOFF_HZ = 8;
 const WELL_SAMPLED_HZ = 95;
 /** Error of the reversal on noise-free simulated curves, where segments creep before they turn, one standard deviation. */
 const REVERSAL_METHOD_SD_S = 0.008;
-
-export interface SegmentPeak {
-  readonly peakRadPerS: number;
-  readonly peakBeforeStrikeS: number;
-  /** One standard deviation of the peak's time, from sampling, noise and the strike. */
-  readonly uncertaintyS: number;
-  readonly atStrikeRadPerS: number;
-  readonly reversalBeforeStrikeS?: number;
-  readonly reversalUncertaintyS?: number;
-}
 
 export interface Sequence {
   readonly strike: Strike;

@@ -12,8 +12,8 @@ import { diagnose } from './diagnose.ts';
 import { must } from '../errors/must.ts';
 import { modelOf } from './causal-model.ts';
 import { measuredFinding, measuredFindings, seenFinding, type Finding } from './findings.ts';
-import { measureMotion } from './measure-motion.ts';
-import { measureScreen, measureShots } from './measure.ts';
+import { measureMotion } from './evidence-of-motion.ts';
+import { measureScreen, measureShots } from './evidence-of-lesson.ts';
 import { paysMost } from './pays-most.ts';
 
 const motion = (name: string): Finding[] => {

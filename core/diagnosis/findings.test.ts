@@ -3,7 +3,7 @@ import { MEASURED_SIGNS, signById } from '../catalogue/signs/signs.ts';
 import { must } from '../errors/must.ts';
 import { degToRad, mphToMps } from '../units/units.ts';
 import { contradicts, measuredFinding, measuredFindings, seenFinding, signLogOdds, type Finding } from './findings.ts';
-import { combineSwings, measureBlocks, measureScreen, measureShots, type MeasuredBlock } from './measure.ts';
+import { combineSwings, measureBlocks, measureScreen, measureShots, type MeasuredBlock } from './evidence-of-lesson.ts';
 
 const block = (part: Partial<MeasuredBlock>): MeasuredBlock => ({
   id: 'b',

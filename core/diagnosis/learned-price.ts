@@ -2,6 +2,7 @@ import type { Segment } from '../capture/motion.ts';
 import type { Sequence } from '../capture/sequence.ts';
 import type { PriceIfPresent } from './diagnose.ts';
 import { LEARNED_PRICE } from './fitted/learned-price.ts';
+import type { LearnedPriceData } from './fitted/types.ts';
 import { downswingS, motionFeatures } from './motion-features.ts';
 import { priceReasons, type PriceReason } from './price-reasons.ts';
 import { soundInputs, type WholeBody } from './sound-swing.ts';
@@ -16,21 +17,6 @@ export interface PricedBody {
 
 /** Named inputs of one swing; what the file or the record does not have is absent. */
 export type PriceInputs = Readonly<Record<string, number>>;
-
-/** A trained network with what it was trained for. */
-export interface LearnedPriceData {
-  readonly seed: string;
-  readonly players: number;
-  readonly inputs: readonly { readonly name: string; readonly mean: number; readonly sd: number }[];
-  /** Dense layers, row by row of the input; all but the last end in tanh. */
-  readonly layers: readonly { readonly weights: readonly number[]; readonly biases: readonly number[] }[];
-  readonly faults: readonly string[];
-  readonly quantiles: readonly number[];
-  /** Half widths grow by this, fault by fault, so that unseen players are held as promised. */
-  readonly widening: readonly number[];
-  /** Directions in which the population varies, and how much of a swing may lie outside them. */
-  readonly population: { readonly directions: readonly (readonly number[])[]; readonly mostOutside: number };
-}
 
 /** Points at which each curve is read over the downswing. */
 const POINTS = 28;

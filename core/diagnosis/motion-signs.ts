@@ -1,33 +1,8 @@
 import type { Sequence } from '../capture/sequence.ts';
 import type { Measurement } from './findings.ts';
 import { MOTION_SIGN_DATA } from './fitted/motion-signs.ts';
+import type { FeatureTerm, MotionSignData } from './fitted/types.ts';
 import { motionFeatures, type MotionFeatures } from './motion-features.ts';
-
-/** How one feature enters a fault's ratio: what speed and length of the downswing explain is taken out first. */
-export interface FeatureTerm {
-  readonly feature: string;
-  readonly weight: number;
-  readonly centre: number;
-  readonly scale: number;
-  readonly perLnD: number;
-  readonly perLnClub: number;
-}
-
-export interface SignFit {
-  readonly intercept: number;
-  /** Share at which a ratio in favour counts, so that hardly one sound player in a hundred passes 1. */
-  readonly inFavour: number;
-  readonly terms: readonly FeatureTerm[];
-}
-
-/** Fits of all faults, for files with segment angles and for files of rates alone. */
-export interface MotionSignData {
-  readonly seed: string;
-  readonly players: number;
-  readonly meanLnD: number;
-  readonly meanLnClub: number;
-  readonly faults: Readonly<Record<string, { readonly angles: SignFit; readonly rates: SignFit }>>;
-}
 
 const FARTHEST_SDS = 5;
 /** Largest log ratio that one file may carry. */

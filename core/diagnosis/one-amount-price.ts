@@ -2,32 +2,7 @@ import { mpsToMph } from '../units/units.ts';
 import type { PriceIfPresent } from './diagnose.ts';
 import type { Finding } from './findings.ts';
 import { ONE_AMOUNT } from './fitted/one-amount.ts';
-
-/** A price as quantile regressions on one measured amount and the player's speed, nothing at an amount of nothing. */
-export interface OneAmountTable {
-  readonly fault: string;
-  /** Measured sign that gives the amount. */
-  readonly sign: string;
-  /** The amount is how far the value lies beyond this, on the side of the fault. */
-  readonly soundFrom: number;
-  readonly side: 1 | -1;
-  /** Where the straight pieces of the regression begin, in the sign's unit. */
-  readonly knots: readonly number[];
-  /** Largest amount that players of the population had. */
-  readonly most: number;
-  /** Quantiles 5, 50, 95 %: coefficients of the pieces, then of the pieces times the speed, of percent of own speed. */
-  readonly coefficients: readonly (readonly number[])[];
-  /** Half widths grow by this, so that unseen players are held as promised. */
-  readonly widening: number;
-}
-
-export interface OneAmountData {
-  readonly seed: string;
-  readonly players: number;
-  /** Slowest and fastest of the players, mph. */
-  readonly speedsMph: readonly [number, number];
-  readonly tables: readonly OneAmountTable[];
-}
+import type { OneAmountData, OneAmountTable } from './fitted/types.ts';
 
 const MIDDLE_MPH = 90;
 const SCALE_MPH = 20;

@@ -8,7 +8,7 @@ import { playerSwing } from '../swing/player.ts';
 import { priceList, withFaults } from '../swing/price-list.ts';
 import { recordSwing } from '../../stand-ins/motion-rig/motion-rig.ts';
 import { measuredFindings } from './findings.ts';
-import { measureSequence } from './measure-motion.ts';
+import { measureSequence } from './evidence-of-motion.ts';
 import { faultAmounts } from './price-amounts.ts';
 
 const player = playerSwing({ sex: 'male', heightM: 1.8, massKg: 80, strength: 0.68 });

@@ -1,5 +1,5 @@
 import { turningPoint } from '../numeric/root.ts';
-import { MODEL_FAULTS, modelFault } from '../swing/faults.ts';
+import { MODEL_FAULTS, modelFault } from '../swing/fault-families.ts';
 import { simulateDownswing } from '../swing/model.ts';
 import type { SwingParameters } from '../swing/parameters.ts';
 import type { FaultAmount } from '../swing/price-list.ts';

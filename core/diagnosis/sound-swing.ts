@@ -1,4 +1,5 @@
 import { SOUND_SWING } from './fitted/sound-swing.ts';
+import type { SoundSwingData } from './fitted/types.ts';
 
 /** Body of a player, all of it known. */
 export interface WholeBody {
@@ -6,15 +7,6 @@ export interface WholeBody {
   readonly massKg: number;
   readonly ageYears: number;
   readonly female: boolean;
-}
-
-/** What swings without a fault show, as regressions on speed, and on speed and body. */
-export interface SoundSwingData {
-  readonly seed: string;
-  readonly players: number;
-  readonly inputs: Readonly<
-    Record<string, { readonly bySpeed: readonly number[]; readonly byBody: readonly number[] }>
-  >;
 }
 
 const MIDDLE_MPS = 40;

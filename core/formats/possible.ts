@@ -1,4 +1,4 @@
-import { FACE_LIMIT_M } from '../impact/heads.ts';
+import { FACE_LIMIT_M } from '../catalogue/heads.ts';
 import { SHOT_FIELDS, type ShotValues } from './shot-fields.ts';
 
 /** Ball over club speed that no legal head reaches; devices scatter, so a little above the limit of about 1.53. */

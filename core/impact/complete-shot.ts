@@ -3,7 +3,7 @@ import { simulateFlight } from '../flight/ball-flight.ts';
 import type { ShotKey, ShotValues } from '../formats/shot-fields.ts';
 import { secant } from '../numeric/root.ts';
 import { degToRad } from '../units/units.ts';
-import { headKindOf, TYPICAL_ATTACK, TYPICAL_LOFT, type HeadKind } from './heads.ts';
+import { headKindOf, TYPICAL_ATTACK, TYPICAL_LOFT, type HeadKind } from '../catalogue/heads.ts';
 import { loftFromLaunch, ontoFace, strikeBall, type BallLaunch, type Delivery } from './impact.ts';
 import { launchOut } from './optimum.ts';
 

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { degToRad, mphToMps, mpsToMph, radPerSToRpm, radToDeg } from '../units/units.ts';
-import { headKindOf, HEADS, type HeadKind } from './heads.ts';
+import { headKindOf, HEADS, type HeadKind } from '../catalogue/heads.ts';
 import { loftFromLaunch, strikeBall, type Delivery } from './impact.ts';
 
 interface Case {

@@ -2,7 +2,7 @@ import { InputError } from '../errors/input-error.ts';
 import { BALL_MASS_KG, BALL_RADIUS_M } from '../flight/in-air.ts';
 import { matrixOf, solve, times, type Mat3 } from '../numeric/matrix3.ts';
 import { add, cross, dot, length, scale, subtract, type Vec3 } from '../numeric/vector.ts';
-import { FACE_FRICTION, FACE_LIMIT_M, HEADS, type HeadKind } from './heads.ts';
+import { FACE_FRICTION, FACE_LIMIT_M, HEADS, type HeadKind } from '../catalogue/heads.ts';
 
 /** How a head comes to the ball: SI, sideways + out, strike + toe and + high of the face centre. */
 export interface Delivery {

@@ -4,7 +4,7 @@ import { carryM, totalM, type Launch } from '../flight/ball-flight.ts';
 import type { Ground } from '../flight/bounce.ts';
 import { argMax } from '../numeric/root.ts';
 import { degToRad } from '../units/units.ts';
-import type { HeadKind } from './heads.ts';
+import type { HeadKind } from '../catalogue/heads.ts';
 import { strikeBall, type BallLaunch } from './impact.ts';
 
 export type OptimumFor = 'carry' | 'total';

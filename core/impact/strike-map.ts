@@ -2,7 +2,7 @@ import { carryM } from '../flight/ball-flight.ts';
 import type { ShotValues } from '../formats/shot-fields.ts';
 import { mean, median, quantile, standardDeviation } from '../numeric/statistics.ts';
 import { completeShot, deliveryOf, knownValues } from './complete-shot.ts';
-import { headKindOf, type HeadKind } from './heads.ts';
+import { headKindOf, type HeadKind } from '../catalogue/heads.ts';
 import { strikeBall } from './impact.ts';
 import { launchOut } from './optimum.ts';
 

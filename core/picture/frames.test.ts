@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { frameInStep, sinceS, differences, type StepSide } from './compare.ts';
+import { frameInStep, sinceS, differences, type StepSide } from './compare-pictures.ts';
 import { frameAt, frameRate, frameSdS, insideFrameS, slowMotionFactors } from './frame-times.ts';
-import type { PictureMeasures, PictureValue } from './measure.ts';
+import type { PictureMeasures, PictureValue } from './picture-measures.ts';
 import { scaleFrom, scaleNearer } from './scale.ts';
 
 /** Times of frames with uneven steps. */

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { SOUND_BODY, type BodyTruth } from '../../stand-ins/camera/body.ts';
 import { filmScene, PLAIN_CAMERA, type CameraOptions, type VideoTruth } from '../../stand-ins/camera/record-video.ts';
 import { CHECKPOINTS, type Checkpoint } from '../catalogue/stages.ts';
-import { measurePictureSigns } from '../diagnosis/measure-picture.ts';
+import { measurePictureSigns } from '../diagnosis/evidence-of-picture.ts';
 import { must } from '../errors/must.ts';
 import { seededRandom } from '../numeric/random.ts';
 import { playerSwing } from '../swing/player.ts';
@@ -11,7 +11,7 @@ import { withFaults } from '../swing/price-list.ts';
 import { degToRad, mpsToMph, radToDeg } from '../units/units.ts';
 import { turnAbout } from './geometry.ts';
 import { NO_MARKS, PICTURE_POINTS, type MarkedPicture, type PictureMarks } from './marks.ts';
-import { measurePicture, type PictureMeasures } from './measure.ts';
+import { measurePicture, type PictureMeasures } from './picture-measures.ts';
 
 const player = playerSwing({ sex: 'male', heightM: 1.78, massKg: 78, strength: 0.65 });
 const film = (options: Partial<CameraOptions> = {}, body: Partial<BodyTruth> = {}, swing = player): VideoTruth =>

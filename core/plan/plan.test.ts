@@ -5,7 +5,7 @@ import { DRILLS, drillById } from '../catalogue/drills.ts';
 import type { Drill } from '../catalogue/drill-type.ts';
 import { LENSES } from '../catalogue/stages.ts';
 import { decideLadder, TRIAL_SESSIONS, type DrillSession, type LadderState } from './ladder.ts';
-import { cautionsFor, drillsFor, planIsClosed, type PlanStudent } from './openness.ts';
+import { cautionsFor, drillsFor, planIsClosed, type PlanStudent } from './open-drills.ts';
 import { maximalSwingCap, planWeek, type WeekWish } from './week.ts';
 
 const student: PlanStudent = {

@@ -1,5 +1,5 @@
 import type { Drill } from '../catalogue/drill-type.ts';
-import { JUNIOR_AGE } from './openness.ts';
+import { JUNIOR_AGE } from './open-drills.ts';
 
 const SENIOR_AGE = 60;
 const DAYS = 7;

@@ -5,7 +5,7 @@ import { mphToMps, mpsToMph } from '../units/units.ts';
 import { blockStatistics } from './block-statistics.ts';
 import { growthShare, sizeAt } from './growth.ts';
 import { reviewGain, type ReviewOptions, type ReviewSession } from './review.ts';
-import { baselineSentence, gainSentence, sinceLastSentence } from './sentence.ts';
+import { baselineSentence, gainSentence, sinceLastSentence } from './gain-sentence.ts';
 import { settled } from './settle.ts';
 import { pooledSpread, sessionMeans } from './session-mean.ts';
 

@@ -5,7 +5,7 @@ import { must } from '../errors/must.ts';
 import { levenbergMarquardt } from '../numeric/levenberg-marquardt.ts';
 import { seededRandom } from '../numeric/random.ts';
 import { mpsToMph } from '../units/units.ts';
-import { modelFault } from './faults.ts';
+import { modelFault } from './fault-families.ts';
 import { fitSwing, type CapturedDownswing, type SwingFit } from './fit.ts';
 import { capturedDownswing } from './fit-capture.ts';
 import { fitPrices } from './fit-prices.ts';

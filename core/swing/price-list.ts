@@ -1,5 +1,5 @@
 import { mphToMps } from '../units/units.ts';
-import { modelFault, type ModelFault } from './faults.ts';
+import { modelFault, type ModelFault } from './fault-families.ts';
 import { clubHeadSpeedMps } from './model.ts';
 import type { SwingParameters } from './parameters.ts';
 

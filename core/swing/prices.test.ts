@@ -5,7 +5,7 @@ import { FAULTS } from '../catalogue/faults.ts';
 import { speedNormMph } from '../catalogue/norms.ts';
 import { mphToMps, mpsToMph, radToDeg } from '../units/units.ts';
 import { clubSegment, gripInertiaKgM2, TYPICAL_DRIVER, withClub } from './club.ts';
-import { MODEL_FAULTS, modelFault } from './faults.ts';
+import { MODEL_FAULTS, modelFault } from './fault-families.ts';
 import { swingFigures } from './figures.ts';
 import { clubHeadSpeedMps } from './model.ts';
 import { SKILLED_PLAYER } from './parameters.ts';

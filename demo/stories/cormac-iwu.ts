@@ -1,6 +1,6 @@
 import { scaledPlayer } from '../../core/swing/parameters.ts';
-import { base, born, type Story } from '../story.ts';
-import { armsLead } from '../swings.ts';
+import { base, born, type Story } from '../telling/story.ts';
+import { armsLead } from '../telling/swings.ts';
 
 export const CORMAC_IWU: Story = {
   student: {

@@ -1,5 +1,5 @@
 import { scaledPlayer } from '../../core/swing/parameters.ts';
-import { base, born, type Story } from '../story.ts';
+import { base, born, type Story } from '../telling/story.ts';
 
 export const DOV_LINDQVIST: Story = {
   student: {

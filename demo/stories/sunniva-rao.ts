@@ -1,6 +1,6 @@
 import { scaledPlayer } from '../../core/swing/parameters.ts';
-import { base, born, type Story } from '../story.ts';
-import { cast } from '../swings.ts';
+import { base, born, type Story } from '../telling/story.ts';
+import { cast } from '../telling/swings.ts';
 
 export const SUNNIVA_RAO: Story = {
   student: {

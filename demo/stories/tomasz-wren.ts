@@ -1,6 +1,6 @@
 import { scaledPlayer } from '../../core/swing/parameters.ts';
-import { base, born, type Story } from '../story.ts';
-import { shorter } from '../swings.ts';
+import { base, born, type Story } from '../telling/story.ts';
+import { shorter } from '../telling/swings.ts';
 
 export const TOMASZ_WREN: Story = {
   student: {

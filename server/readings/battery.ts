@@ -1,6 +1,6 @@
 import type { BatteryAnswer, BatteryTestWire } from '../../api/types.ts';
 import { loadVelocity } from '../../core/battery/load-velocity.ts';
-import { openTests } from '../../core/battery/openness.ts';
+import { openTests } from '../../core/battery/open-tests.ts';
 import { limitReading } from '../../core/battery/limit.ts';
 import { FEWEST_SWINGS, testRatio, type TestRatio } from '../../core/battery/ratios.ts';
 import { ISOLATION_TESTS, type IsolationTest } from '../../core/catalogue/isolation-tests.ts';

@@ -9,11 +9,11 @@ import {
   measureScreen,
   measureShots,
   type MeasuredBlock,
-} from '../../core/diagnosis/measure.ts';
-import { measureRatios, measureSetup } from '../../core/diagnosis/measure-tests.ts';
+} from '../../core/diagnosis/evidence-of-lesson.ts';
+import { measureRatios, measureSetup } from '../../core/diagnosis/evidence-of-tests.ts';
 import { priceSwing, type SwingPrices } from '../../core/diagnosis/learned-price.ts';
 import { pricesOfAmounts } from '../../core/diagnosis/one-amount-price.ts';
-import { headKindOf } from '../../core/impact/heads.ts';
+import { headKindOf } from '../../core/catalogue/heads.ts';
 import { median } from '../../core/numeric/statistics.ts';
 import { degToRad } from '../../core/units/units.ts';
 import type { Db } from '../db/connection.ts';

@@ -6,7 +6,13 @@ import { blockListeningAt, listeningBlock, type BlockRow } from '../rows/blocks.
 import type { Db } from '../db/connection.ts';
 import { Problem } from '../http/problem.ts';
 import { insertShots, type NewShot } from '../rows/shots.ts';
-import { keepWaiting, lastOfDevice, numberUsedBefore, type DeviceShot, type LastOfDevice } from '../rows/waiting-shots.ts';
+import {
+  keepWaiting,
+  lastOfDevice,
+  numberUsedBefore,
+  type DeviceShot,
+  type LastOfDevice,
+} from '../rows/waiting-shots.ts';
 
 /** A device clock this far ahead of ours is not believed, ms. */
 const AHEAD_MS = 60_000;

@@ -1,7 +1,7 @@
 import type { KitId, Place } from '../../core/catalogue/drill-type.ts';
 import type { BodyPart, ClearanceFlag } from '../../core/catalogue/cautions.ts';
 import type { LensId } from '../../core/catalogue/stages.ts';
-import type { PlanStudent } from '../../core/plan/openness.ts';
+import type { PlanStudent } from '../../core/plan/open-drills.ts';
 import type { Db } from '../db/connection.ts';
 import { ageYears } from './lesson.ts';
 import { screensOf, type StudentRow } from '../rows/students.ts';

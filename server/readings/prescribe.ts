@@ -2,7 +2,7 @@ import type * as yup from 'yup';
 import type { planSchema } from '../../api/schemas.ts';
 import type { PlanDrillWire, PrescribeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
-import { drillsFor, planIsClosed } from '../../core/plan/openness.ts';
+import { drillsFor, planIsClosed } from '../../core/plan/open-drills.ts';
 import { planWeek, type WeekWish } from '../../core/plan/week.ts';
 import type { Db } from '../db/connection.ts';
 import { targetUpTo, verdictOfLesson } from '../rows/verdicts.ts';

@@ -2,7 +2,7 @@ import { settingsSchema } from '../../api/schemas.ts';
 import type { NotchStickData } from '../../api/types.ts';
 import { CannotSayError } from '../../core/errors/input-error.ts';
 import { median, robustSpread } from '../../core/numeric/statistics.ts';
-import { JUNIOR_AGE } from '../../core/plan/openness.ts';
+import { JUNIOR_AGE } from '../../core/plan/open-drills.ts';
 import { reviewGain, type Review, type Notch, type ReviewSession } from '../../core/review/review.ts';
 import { practiceRow } from '../rows/accounts.ts';
 import type { Db } from '../db/connection.ts';

@@ -7,9 +7,9 @@ import type { FitWire } from '../../api/types.ts';
 import { analyseGround } from '../../core/capture/ground-analysis.ts';
 import { groundTraces } from '../../core/capture/ground-traces.ts';
 import { analyseSequence } from '../../core/capture/sequence.ts';
-import { measureGround } from '../../core/diagnosis/measure-ground.ts';
+import { measureGround } from '../../core/diagnosis/evidence-of-ground.ts';
 import { priceInputs } from '../../core/diagnosis/learned-price.ts';
-import { measureMotion } from '../../core/diagnosis/measure-motion.ts';
+import { measureMotion } from '../../core/diagnosis/evidence-of-motion.ts';
 import {
   captureSource,
   isC3d,

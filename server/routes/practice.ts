@@ -3,7 +3,7 @@ import { practiceSetSchema } from '../../api/schemas.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { ALWAYS_CAUTIONS, REFERRAL } from '../../core/catalogue/cautions.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
-import { cautionsFor, planIsClosed } from '../../core/plan/openness.ts';
+import { cautionsFor, planIsClosed } from '../../core/plan/open-drills.ts';
 import { tokenHash } from '../http/secrets.ts';
 import { valid, type Services } from '../http/context.ts';
 import { notFound, Problem } from '../http/problem.ts';

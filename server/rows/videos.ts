@@ -2,8 +2,8 @@ import type { StudentVideoWire, VideoAnswer, VideoWire } from '../../api/capture
 import type { Measurement } from '../../core/diagnosis/findings.ts';
 import type { VideoFacts } from '../../core/formats/video-facts.ts';
 import { NO_MARKS, type PictureMarks, type View } from '../../core/picture/marks.ts';
-import { sinceS } from '../../core/picture/compare.ts';
-import { measurePicture } from '../../core/picture/measure.ts';
+import { sinceS } from '../../core/picture/compare-pictures.ts';
+import { measurePicture } from '../../core/picture/picture-measures.ts';
 import type { MarkedPicture } from '../../core/picture/marks.ts';
 import type { Db, Row } from '../db/connection.ts';
 import type { StudentRow } from './students.ts';

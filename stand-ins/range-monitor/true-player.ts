@@ -1,6 +1,6 @@
 import type { Random } from '../../core/numeric/random.ts';
 import { launchFromDegrees, simulateFlight } from '../../core/flight/ball-flight.ts';
-import { headKindOf } from '../../core/impact/heads.ts';
+import { headKindOf } from '../../core/catalogue/heads.ts';
 import { strikeBall, type Delivery } from '../../core/impact/impact.ts';
 import {
   degToRad,

@@ -1,7 +1,7 @@
 import type { Air } from '../../core/flight/air.ts';
 import type { Ground } from '../../core/flight/bounce.ts';
-import { Choice } from '../parts/chips.tsx';
-import { Knob } from '../parts/Knob.tsx';
+import { Choice } from '../kit/chips.tsx';
+import { Knob } from '../kit/Knob.tsx';
 
 /** Height, temperature and wind along the target; `all` adds cross wind, pressure and humidity. */
 export function AirKnobs({ air, onChange, all }: { air: Air; onChange: (air: Air) => void; all?: boolean }) {

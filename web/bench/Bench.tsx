@@ -1,7 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { NavLink, useSearchParams } from 'react-router';
-import { Page, Soft, Waiting } from '../parts/layout.tsx';
-import { ViewLinks } from '../parts/ViewLinks.tsx';
+import { Page, Soft, Waiting } from '../kit/layout.tsx';
+import { ViewLinks } from '../kit/ViewLinks.tsx';
 
 const TOOLS = [
   { id: 'swing', name: 'Swing', View: lazy(() => import('./SwingBench.tsx')) },

@@ -2,11 +2,11 @@ import { useMemo, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { readShotsCsv } from '../../core/formats/shots-csv.ts';
 import type { Handedness } from '../../core/units/units.ts';
-import { messageOf } from '../app/api.ts';
+import { messageOf } from '../base/api.ts';
 import { BudgetPanel } from '../parts/BudgetPanel.tsx';
-import { Choice } from '../parts/chips.tsx';
-import { Button, TextField } from '../parts/controls.tsx';
-import { Card, Notice, Row, Soft } from '../parts/layout.tsx';
+import { Choice } from '../kit/chips.tsx';
+import { Button, TextField } from '../kit/controls.tsx';
+import { Card, Notice, Row, Soft } from '../kit/layout.tsx';
 
 const EXAMPLE = `club,club_speed_mph,ball_speed_mph,launch_deg,launch_direction_deg,spin_rpm,spin_axis_deg,attack_deg,path_deg,face_deg,impact_toe_mm,impact_high_mm
 driver,92.4,132.1,9.8,1.0,3350,6,-2.5,-3.0,0.2,11,-7

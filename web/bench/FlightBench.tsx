@@ -4,9 +4,9 @@ import { DEFAULT_AIR, type Air } from '../../core/flight/air.ts';
 import { launchFromDegrees, simulateFlight, type Flight } from '../../core/flight/ball-flight.ts';
 import type { Ground } from '../../core/flight/bounce.ts';
 import { radToDeg } from '../../core/units/units.ts';
-import { useUnits } from '../app/session.tsx';
-import { Card, Facts, Soft } from '../parts/layout.tsx';
-import { Columns, Knob } from '../parts/Knob.tsx';
+import { useUnits } from '../base/session.tsx';
+import { Card, Facts, Soft } from '../kit/layout.tsx';
+import { Columns, Knob } from '../kit/Knob.tsx';
 import { AirKnobs, GroundChoice } from './AirKnobs.tsx';
 
 const Svg = styled.svg`

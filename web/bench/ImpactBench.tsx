@@ -2,16 +2,16 @@ import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from
 import styled from 'styled-components';
 import { DEFAULT_AIR } from '../../core/flight/air.ts';
 import { simulateFlight } from '../../core/flight/ball-flight.ts';
-import type { HeadKind } from '../../core/impact/heads.ts';
+import type { HeadKind } from '../../core/catalogue/heads.ts';
 import { strikeBall } from '../../core/impact/impact.ts';
 import { launchOut } from '../../core/impact/optimum.ts';
 import { degToRad, radPerSToRpm, radToDeg } from '../../core/units/units.ts';
-import { useUnits } from '../app/session.tsx';
-import { spelled } from '../app/shot-values.ts';
-import { Choice } from '../parts/chips.tsx';
+import { useUnits } from '../base/session.tsx';
+import { spelled } from '../base/shot-values.ts';
+import { Choice } from '../kit/chips.tsx';
 import { FACE_OUTLINE, strikeInWords } from '../parts/FaceMap.tsx';
-import { Card, Facts, Soft } from '../parts/layout.tsx';
-import { Columns, Knob } from '../parts/Knob.tsx';
+import { Card, Facts, Soft } from '../kit/layout.tsx';
+import { Columns, Knob } from '../kit/Knob.tsx';
 
 const VIEW = { x: -70, y: -42, width: 140, height: 84 };
 /** Farthest the spot can be drawn, mm. */

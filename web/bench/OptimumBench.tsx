@@ -3,12 +3,12 @@ import { DEFAULT_AIR, type Air } from '../../core/flight/air.ts';
 import type { Ground } from '../../core/flight/bounce.ts';
 import type { OptimumFor } from '../../core/impact/optimum.ts';
 import { degToRad, radPerSToRpm, radToDeg } from '../../core/units/units.ts';
-import { useUnits } from '../app/session.tsx';
-import { spelled } from '../app/shot-values.ts';
-import { Choice } from '../parts/chips.tsx';
-import { Card, DataTable, Facts, Failed, Sentence, Soft, Waiting } from '../parts/layout.tsx';
+import { useUnits } from '../base/session.tsx';
+import { spelled } from '../base/shot-values.ts';
+import { Choice } from '../kit/chips.tsx';
+import { Card, DataTable, Facts, Failed, Sentence, Soft, Waiting } from '../kit/layout.tsx';
 import { useTask } from '../workers/run.ts';
-import { Columns, Knob } from '../parts/Knob.tsx';
+import { Columns, Knob } from '../kit/Knob.tsx';
 import { AirKnobs, GroundChoice } from './AirKnobs.tsx';
 
 const ATTACKS = [-4, -2, 0, 2, 4];

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import type { Sex } from '../../core/catalogue/norms.ts';
-import { Choice } from '../parts/chips.tsx';
-import { Card, Grid } from '../parts/layout.tsx';
+import { Choice } from '../kit/chips.tsx';
+import { Card, Grid } from '../kit/layout.tsx';
 import { WhatIf } from '../parts/swing/WhatIf.tsx';
-import { Knob } from '../parts/Knob.tsx';
+import { Knob } from '../kit/Knob.tsx';
 
 const NOTHING = [] as const;
 

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Choice } from '../parts/chips.tsx';
+import { Choice } from '../kit/chips.tsx';
 import { SwishPanel } from '../parts/swish/SwishPanel.tsx';
 
 /** Swish bench: where a swing is fastest, by its sound. */

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { placeOnArc, teeForAttack } from '../../core/impact/tee.ts';
 import { degToRad, radToDeg } from '../../core/units/units.ts';
-import { spelled } from '../app/shot-values.ts';
-import { Card, Facts, Sentence, Soft } from '../parts/layout.tsx';
-import { Columns, Knob } from '../parts/Knob.tsx';
+import { spelled } from '../base/shot-values.ts';
+import { Card, Facts, Sentence, Soft } from '../kit/layout.tsx';
+import { Columns, Knob } from '../kit/Knob.tsx';
 
 const WIDTH = 640;
 const HEIGHT = 210;

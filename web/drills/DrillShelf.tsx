@@ -3,10 +3,10 @@ import styled from 'styled-components';
 import { ALWAYS_CAUTIONS } from '../../core/catalogue/cautions.ts';
 import { DRILLS } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import { Button } from '../parts/controls.tsx';
+import { Button } from '../kit/controls.tsx';
 import { DrillText } from '../parts/DrillText.tsx';
-import { Card, Cautions, Page, Soft, Spread } from '../parts/layout.tsx';
-import { SearchField } from '../parts/SearchField.tsx';
+import { Card, Cautions, Page, Soft, Spread } from '../kit/layout.tsx';
+import { SearchField } from '../kit/SearchField.tsx';
 
 const Columns = styled.div`
   display: grid;

@@ -1,8 +1,8 @@
 import styled from 'styled-components';
 import type { LessonAnswer } from '../../api/types.ts';
-import { useUnits } from '../app/session.tsx';
-import { Button } from '../parts/controls.tsx';
-import { Soft } from '../parts/layout.tsx';
+import { useUnits } from '../base/session.tsx';
+import { Button } from '../kit/controls.tsx';
+import { Soft } from '../kit/layout.tsx';
 
 const Bar = styled.footer`
   grid-column: 1 / -1;

@@ -7,9 +7,9 @@ import { STAGES } from '../../core/catalogue/stages.ts';
 import type { DiagnosedFault } from '../../core/diagnosis/diagnose.ts';
 import { priceWords } from '../../core/diagnosis/price-words.ts';
 import { percent } from '../../core/numeric/percent.ts';
-import { useUnits } from '../app/session.tsx';
-import { Button } from '../parts/controls.tsx';
-import { Soft, Spread } from '../parts/layout.tsx';
+import { useUnits } from '../base/session.tsx';
+import { Button } from '../kit/controls.tsx';
+import { Soft, Spread } from '../kit/layout.tsx';
 
 const Tray = styled.aside<{ $open: boolean }>`
   width: ${({ $open }) => ($open ? '292px' : '60px')};

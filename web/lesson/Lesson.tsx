@@ -4,22 +4,22 @@ import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, NavLink, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
-import { send } from '../app/outbox.ts';
-import { useKeys } from '../app/keys.tsx';
-import { useUnits } from '../app/session.tsx';
-import { Failed, Page, Soft, Waiting } from '../parts/layout.tsx';
+import { send } from '../base/outbox.ts';
+import { useKeys } from '../base/keys.tsx';
+import { useUnits } from '../base/session.tsx';
+import { Failed, Page, Soft, Waiting } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
 import { BlockBar } from './BlockBar.tsx';
-import { refreshLesson, STATIONS, useLedger, useLesson, type Station } from './data.ts';
+import { refreshLesson, STATIONS, useLedger, useLesson, type Station } from './common/data.ts';
 import { LedgerTray } from './LedgerTray.tsx';
 import { OutboxNotice } from './OutboxNotice.tsx';
 
-const Know = lazy(() => import('./Know.tsx'));
-const Measure = lazy(() => import('./Measure.tsx'));
-const Watch = lazy(() => import('./Watch.tsx'));
-const Diagnose = lazy(() => import('./Diagnose.tsx'));
-const Prescribe = lazy(() => import('./Prescribe.tsx'));
-const Review = lazy(() => import('./Review.tsx'));
+const Know = lazy(() => import('./know/Know.tsx'));
+const Measure = lazy(() => import('./measure/Measure.tsx'));
+const Watch = lazy(() => import('./watch/Watch.tsx'));
+const Diagnose = lazy(() => import('./diagnose/Diagnose.tsx'));
+const Prescribe = lazy(() => import('./prescribe/Prescribe.tsx'));
+const Review = lazy(() => import('./review/Review.tsx'));
 
 const Frame = styled.div`
   display: grid;

@@ -1,8 +1,8 @@
 import { useSyncExternalStore } from 'react';
 import type { LessonAnswer } from '../../api/types.ts';
-import { outbox, type Kept } from '../app/outbox.ts';
-import { Button } from '../parts/controls.tsx';
-import { Notice, Row, Spread } from '../parts/layout.tsx';
+import { outbox, type Kept } from '../base/outbox.ts';
+import { Button } from '../kit/controls.tsx';
+import { Notice, Row, Spread } from '../kit/layout.tsx';
 
 /** Where a refused shot can go instead: the block in hand. */
 const isShot = (k: Kept): boolean => /^\/blocks\/[^/]+\/shots$/.test(k.path);

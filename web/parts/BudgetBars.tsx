@@ -1,7 +1,7 @@
 import styled from 'styled-components';
 import type { Budget } from '../../core/diagnosis/budget/budget.ts';
 import { BUDGET_FACTORS, type BudgetFactor } from '../../core/diagnosis/budget/subsets.ts';
-import { useUnits } from '../app/session.tsx';
+import { useUnits } from '../base/session.tsx';
 
 const NAMES: Readonly<Record<BudgetFactor, string>> = {
   strike: 'strike spot',

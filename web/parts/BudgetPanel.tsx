@@ -4,13 +4,13 @@ import { distanceValueSentence, type Hole } from '../../core/diagnosis/budget/di
 import type { Level } from '../../core/catalogue/stages.ts';
 import type { ShotValues } from '../../core/formats/shot-fields.ts';
 import { degToRad, mphToMps, radToDeg } from '../../core/units/units.ts';
-import { useUnits } from '../app/session.tsx';
+import { useUnits } from '../base/session.tsx';
 import { useTask } from '../workers/run.ts';
 import { BudgetBars } from './BudgetBars.tsx';
-import { Choice } from './chips.tsx';
-import { TextField } from './controls.tsx';
-import { Card, Facts, Failed, Grid, Notice, Row, Sentence, Soft, Spread, Waiting } from './layout.tsx';
-import { SavePicture } from './SavePicture.tsx';
+import { Choice } from '../kit/chips.tsx';
+import { TextField } from '../kit/controls.tsx';
+import { Card, Facts, Failed, Grid, Notice, Row, Sentence, Soft, Spread, Waiting } from '../kit/layout.tsx';
+import { SavePicture } from '../kit/SavePicture.tsx';
 import { StrokesCurve } from './StrokesCurve.tsx';
 
 const numberOf = (text: string): number => Number(text.replace(',', '.'));

@@ -1,7 +1,7 @@
 import styled from 'styled-components';
 import type { Drill } from '../../core/catalogue/drill-type.ts';
 import { RUNGS } from '../../core/catalogue/rungs.ts';
-import { Soft } from './layout.tsx';
+import { Soft } from '../kit/layout.tsx';
 import { FigureStrip } from './StickFigure.tsx';
 
 const Parts = styled.dl`

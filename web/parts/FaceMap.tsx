@@ -1,7 +1,7 @@
 import { useRef, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import type { ShotWire } from '../../api/types.ts';
-import { headKindOf, type HeadKind } from '../../core/impact/heads.ts';
+import { headKindOf, type HeadKind } from '../../core/catalogue/heads.ts';
 import { ontoFace } from '../../core/impact/impact.ts';
 import { STRIKE_BOX, type StrikeMap } from '../../core/impact/strike-map.ts';
 

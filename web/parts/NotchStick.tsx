@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import styled, { useTheme } from 'styled-components';
 import type { NotchStickData } from '../../api/types.ts';
-import { useUnits } from '../app/session.tsx';
+import { useUnits } from '../base/session.tsx';
 
 const SIZES = {
   full: { width: 1000, height: 132, top: 44, bar: 44, text: 15 },

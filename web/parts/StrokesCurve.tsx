@@ -1,5 +1,5 @@
 import type { DistanceValue } from '../../core/diagnosis/budget/distance-value.ts';
-import { useUnits } from '../app/session.tsx';
+import { useUnits } from '../base/session.tsx';
 
 const WIDTH = 640;
 const HEIGHT = 190;

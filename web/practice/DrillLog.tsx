@@ -5,10 +5,10 @@ import type { HeardRepWire } from '../../api/capture-types.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { RUNGS } from '../../core/catalogue/rungs.ts';
-import { call, newId } from '../app/api.ts';
-import { Choice } from '../parts/chips.tsx';
-import { Button, PrimaryButton, TextField } from '../parts/controls.tsx';
-import { Card, Cautions, Failed, Notice, Row, Soft, Waiting } from '../parts/layout.tsx';
+import { call, newId } from '../base/api.ts';
+import { Choice } from '../kit/chips.tsx';
+import { Button, PrimaryButton, TextField } from '../kit/controls.tsx';
+import { Card, Cautions, Failed, Notice, Row, Soft, Waiting } from '../kit/layout.tsx';
 import { FigureStrip } from '../parts/StickFigure.tsx';
 import { JUDGEMENT_WORDS } from '../parts/swish/SwishArc.tsx';
 

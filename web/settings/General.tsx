@@ -2,11 +2,11 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Settings } from '../../api/schemas.ts';
 import type { SessionAnswer } from '../../api/types.ts';
-import { call, queryClient } from '../app/api.ts';
-import { useSettings, useUnits } from '../app/session.tsx';
-import { Choice } from '../parts/chips.tsx';
-import { Button, TextField } from '../parts/controls.tsx';
-import { Card, Failed, Row, Soft } from '../parts/layout.tsx';
+import { call, queryClient } from '../base/api.ts';
+import { useSettings, useUnits } from '../base/session.tsx';
+import { Choice } from '../kit/chips.tsx';
+import { Button, TextField } from '../kit/controls.tsx';
+import { Card, Failed, Row, Soft } from '../kit/layout.tsx';
 
 /** Units, theme, the smallest gain that matters, and how devices reach the open feed. */
 export function General() {

@@ -1,7 +1,7 @@
 import { NavLink, useSearchParams } from 'react-router';
-import { useSession } from '../app/session.tsx';
-import { Failed, Page, Soft, Waiting } from '../parts/layout.tsx';
-import { ViewLinks } from '../parts/ViewLinks.tsx';
+import { useSession } from '../base/session.tsx';
+import { Failed, Page, Soft, Waiting } from '../kit/layout.tsx';
+import { ViewLinks } from '../kit/ViewLinks.tsx';
 import { BeliefHistory } from './beliefs/BeliefHistory.tsx';
 import { BeliefList } from './beliefs/BeliefList.tsx';
 import { useBeliefs } from './beliefs/data.ts';

@@ -3,9 +3,9 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { Controller, useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { accountSchema, signInSchema } from '../../api/schemas.ts';
-import { call, queryClient } from '../app/api.ts';
-import { PrimaryButton, TextField } from '../parts/controls.tsx';
-import { Card, Failed, Soft, Waiting } from '../parts/layout.tsx';
+import { call, queryClient } from '../base/api.ts';
+import { PrimaryButton, TextField } from '../kit/controls.tsx';
+import { Card, Failed, Soft, Waiting } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
 
 const Centre = styled.main`

@@ -2,9 +2,9 @@ import { useMutation } from '@tanstack/react-query';
 import QRCode from 'qrcode';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { call, queryClient } from '../app/api.ts';
-import { Button } from '../parts/controls.tsx';
-import { Card, Failed, Notice, Row, Soft } from '../parts/layout.tsx';
+import { call, queryClient } from '../base/api.ts';
+import { Button } from '../kit/controls.tsx';
+import { Card, Failed, Notice, Row, Soft } from '../kit/layout.tsx';
 
 const Address = styled.code`
   overflow-wrap: anywhere;

@@ -2,9 +2,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { StudentAnswer } from '../../api/types.ts';
-import { call, newId } from '../app/api.ts';
-import { Failed, Page, Waiting } from '../parts/layout.tsx';
-import { StudentForm } from './StudentForm.tsx';
+import { call, newId } from '../base/api.ts';
+import { Failed, Page, Waiting } from '../kit/layout.tsx';
+import { StudentForm } from '../parts/StudentForm.tsx';
 
 /** Adds a student, or edits one. */
 export default function StudentEdit() {

@@ -4,13 +4,13 @@ import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { StudentAnswer } from '../../api/types.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import { call, newId } from '../app/api.ts';
-import { useUnits } from '../app/session.tsx';
-import { ButtonLink, PrimaryButton } from '../parts/controls.tsx';
-import { Card, Failed, Page, Row, Soft, Spread, Waiting } from '../parts/layout.tsx';
+import { call, newId } from '../base/api.ts';
+import { useUnits } from '../base/session.tsx';
+import { ButtonLink, PrimaryButton } from '../kit/controls.tsx';
+import { Card, Failed, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { NotchStick, stickSentence } from '../parts/NotchStick.tsx';
 import { PracticeLink } from './PracticeLink.tsx';
-import { ScreenForm } from './ScreenForm.tsx';
+import { ScreenForm } from '../parts/ScreenForm.tsx';
 
 const Name = styled.h1`
   overflow-wrap: anywhere;

@@ -4,11 +4,11 @@ import { useDeferredValue } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { StudentCard } from '../../api/types.ts';
-import { call } from '../app/api.ts';
-import { Button, ButtonLink } from '../parts/controls.tsx';
-import { Card, Failed, Grid, Page, Soft, Spread, Waiting } from '../parts/layout.tsx';
+import { call } from '../base/api.ts';
+import { Button, ButtonLink } from '../kit/controls.tsx';
+import { Card, Failed, Grid, Page, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
-import { SearchField } from '../parts/SearchField.tsx';
+import { SearchField } from '../kit/SearchField.tsx';
 
 const Name = styled.h2`
   overflow-wrap: anywhere;

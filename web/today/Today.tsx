@@ -3,9 +3,9 @@ import { format } from 'date-fns';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { TodayAnswer } from '../../api/types.ts';
-import { call } from '../app/api.ts';
-import { ButtonLink } from '../parts/controls.tsx';
-import { Card, Failed, Notice, Page, Soft, Spread, Waiting } from '../parts/layout.tsx';
+import { call } from '../base/api.ts';
+import { ButtonLink } from '../kit/controls.tsx';
+import { Card, Failed, Notice, Page, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
 
 const Columns = styled.div`

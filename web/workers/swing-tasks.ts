@@ -7,7 +7,7 @@ import { capturedDownswing } from '../../core/swing/fit-capture.ts';
 import { fitPrices, type FitPrice } from '../../core/swing/fit-prices.ts';
 import { CannotSayError } from '../../core/errors/input-error.ts';
 import { withClub, type ClubBuild } from '../../core/swing/club.ts';
-import { withOnsets, type DriveName } from '../../core/swing/faults.ts';
+import { withOnsets, type DriveName } from '../../core/swing/fault-families.ts';
 import { wristAtLevel } from '../../core/swing/figures.ts';
 import { pointSpeedMps, simulateDownswing, type SwingSample } from '../../core/swing/model.ts';
 import type { SwingParameters } from '../../core/swing/parameters.ts';

@@ -16,7 +16,7 @@ import { columnMiddles, readMappedShots, type MappedShot, type Repair } from '..
 import { guessMapping, mappingProblems, ownMapping, type MappedColumn } from '../../core/formats/shot-columns.ts';
 import type { ShotValues } from '../../core/formats/shot-fields.ts';
 import { completeShot, knownValues } from '../../core/impact/complete-shot.ts';
-import type { HeadKind } from '../../core/impact/heads.ts';
+import type { HeadKind } from '../../core/catalogue/heads.ts';
 import { bestLaunch, launchOut, type Optimum, type OptimumFor } from '../../core/impact/optimum.ts';
 import { strikeMap, type StrikeMap } from '../../core/impact/strike-map.ts';
 import { settled, type Settling } from '../../core/review/settle.ts';

@@ -1,7 +1,7 @@
 import type { Level } from '../../catalogue/stages.ts';
 import { CannotSayError } from '../../errors/input-error.ts';
 import type { ShotValues } from '../../formats/shot-fields.ts';
-import { headKindOf } from '../../impact/heads.ts';
+import { headKindOf } from '../../catalogue/heads.ts';
 import { seededRandom } from '../../numeric/random.ts';
 import { mean, quantile, student95 } from '../../numeric/statistics.ts';
 import { mphToMps } from '../../units/units.ts';

@@ -1,7 +1,7 @@
 import { carryM, type Launch } from '../../flight/ball-flight.ts';
 import type { ShotValues } from '../../formats/shot-fields.ts';
 import { completeShot, deliveryOf, knownValues } from '../../impact/complete-shot.ts';
-import { headKindOf, type HeadKind } from '../../impact/heads.ts';
+import { headKindOf, type HeadKind } from '../../catalogue/heads.ts';
 import { strikeBall, type BallLaunch, type Delivery } from '../../impact/impact.ts';
 import { bestLaunch, launchOut, LOFT_RANGE } from '../../impact/optimum.ts';
 import { mean, median, quantile } from '../../numeric/statistics.ts';

@@ -8,9 +8,9 @@ import type { DiagnosedFault } from '../../../core/diagnosis/diagnose.ts';
 import type { Finding } from '../../../core/diagnosis/findings.ts';
 import { priceWords } from '../../../core/diagnosis/price-words.ts';
 import { percent } from '../../../core/numeric/percent.ts';
-import { useUnits } from '../../app/session.tsx';
-import { QuietButton } from '../../parts/controls.tsx';
-import { Card, Soft, Spread } from '../../parts/layout.tsx';
+import { useUnits } from '../../base/session.tsx';
+import { QuietButton } from '../../kit/controls.tsx';
+import { Card, Soft, Spread } from '../../kit/layout.tsx';
 
 const Reasons = styled.ul`
   list-style: none;

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import type { BlockWire, LessonAnswer } from '../../../api/types.ts';
-import { call } from '../../app/api.ts';
-import { Button, PrimaryButton } from '../../parts/controls.tsx';
-import { Card, Failed, Notice, Row, Soft, Spread } from '../../parts/layout.tsx';
-import { useLessonWrite } from '../data.ts';
+import { call } from '../../base/api.ts';
+import { Button, PrimaryButton } from '../../kit/controls.tsx';
+import { Card, Failed, Notice, Row, Soft, Spread } from '../../kit/layout.tsx';
+import { useLessonWrite } from '../common/data.ts';
 import { CircumstancesForm, circumstancesFrom, typedCircumstances } from './CircumstancesForm.tsx';
 
 /** What is on record of a block's circumstances, in one line. */

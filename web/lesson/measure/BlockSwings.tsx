@@ -8,10 +8,10 @@ import {
   type BlockFigure,
   type SwingBand,
 } from '../../../core/capture/swing-band.ts';
-import { Card, DataTable, Sentence, Soft, Waiting } from '../../parts/layout.tsx';
-import { SEGMENT_NAMES, type ChartedSwing } from '../../parts/SequenceChart.tsx';
+import { Card, DataTable, Sentence, Soft, Waiting } from '../../kit/layout.tsx';
+import { SEGMENT_NAMES, type ChartedSwing } from './SequenceChart.tsx';
 
-const SequenceChart = lazy(() => import('../../parts/SequenceChart.tsx').then((m) => ({ default: m.SequenceChart })));
+const SequenceChart = lazy(() => import('./SequenceChart.tsx').then((m) => ({ default: m.SequenceChart })));
 
 type Figures = Partial<Record<Segment, BlockFigure>>;
 

@@ -2,10 +2,10 @@ import { useMemo } from 'react';
 import type { BlockWire, LessonAnswer } from '../../../api/types.ts';
 import { speedNormMph } from '../../../core/catalogue/norms.ts';
 import { mphToMps } from '../../../core/units/units.ts';
-import { countedValues } from '../../app/shot-values.ts';
-import { useUnits } from '../../app/session.tsx';
+import { countedValues } from '../../base/shot-values.ts';
+import { useUnits } from '../../base/session.tsx';
 import { BudgetPanel } from '../../parts/BudgetPanel.tsx';
-import { Notice, Soft } from '../../parts/layout.tsx';
+import { Notice, Soft } from '../../kit/layout.tsx';
 
 /** Distance budget of the block in hand, with the norm for this player beside it. */
 export default function BudgetView({ block, lesson }: { block: BlockWire; lesson: LessonAnswer }) {

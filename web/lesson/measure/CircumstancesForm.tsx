@@ -1,7 +1,7 @@
 import type { Circumstances } from '../../../api/measure-schemas.ts';
-import { Choice } from '../../parts/chips.tsx';
-import { TextField } from '../../parts/controls.tsx';
-import { Grid } from '../../parts/layout.tsx';
+import { Choice } from '../../kit/chips.tsx';
+import { TextField } from '../../kit/controls.tsx';
+import { Grid } from '../../kit/layout.tsx';
 
 /** Circumstances as typed: numbers as text until they are sent. */
 export type TypedCircumstances = Record<keyof Circumstances, string>;

@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { BlockWire, ComparisonAnswer, LessonAnswer } from '../../../api/types.ts';
-import { call, newId } from '../../app/api.ts';
-import { useUnits } from '../../app/session.tsx';
-import { PrimaryButton, Select } from '../../parts/controls.tsx';
-import { Card, DataTable, Failed, Grid, Notice, Row, Sentence, Soft, Waiting } from '../../parts/layout.tsx';
-import { blockName, type DatedBlock } from '../block-name.ts';
-import { useEarlierBlocks, useLessonWrite } from '../data.ts';
+import { call, newId } from '../../base/api.ts';
+import { useUnits } from '../../base/session.tsx';
+import { PrimaryButton, Select } from '../../kit/controls.tsx';
+import { Card, DataTable, Failed, Grid, Notice, Row, Sentence, Soft, Waiting } from '../../kit/layout.tsx';
+import { blockName, type DatedBlock } from '../common/block-name.ts';
+import { useEarlierBlocks, useLessonWrite } from '../common/data.ts';
 
 /** The comparison in a sentence: which is faster, by how much, how sure. */
 function useSentence(c: ComparisonAnswer | undefined, a?: DatedBlock, b?: DatedBlock): string {

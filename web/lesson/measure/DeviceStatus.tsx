@@ -3,8 +3,8 @@ import { Radio, Unplug } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import type { DeviceWire } from '../../../api/types.ts';
-import { call, queryClient } from '../../app/api.ts';
-import { Soft } from '../../parts/layout.tsx';
+import { call, queryClient } from '../../base/api.ts';
+import { Soft } from '../../kit/layout.tsx';
 
 /** A device that was not heard for this long is lost, ms. */
 const LOST_AFTER_MS = 12_000;

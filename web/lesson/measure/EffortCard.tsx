@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import type { BlockWire } from '../../../api/types.ts';
 import { effortCurve, effortSentence, type EffortSwing } from '../../../core/battery/effort.ts';
-import { useUnits } from '../../app/session.tsx';
-import { Card, Sentence } from '../../parts/layout.tsx';
+import { useUnits } from '../../base/session.tsx';
+import { Card, Sentence } from '../../kit/layout.tsx';
 
 const WIDTH = 420;
 const HEIGHT = 170;

@@ -3,11 +3,11 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import styled from 'styled-components';
 import type { BlockWire, LessonAnswer } from '../../../api/types.ts';
-import { useKeys } from '../../app/keys.tsx';
-import { useUnits } from '../../app/session.tsx';
-import { Button } from '../../parts/controls.tsx';
+import { useKeys } from '../../base/keys.tsx';
+import { useUnits } from '../../base/session.tsx';
+import { Button } from '../../kit/controls.tsx';
 import { FaceMap } from '../../parts/FaceMap.tsx';
-import { SwingStrip } from '../../parts/SwingStrip.tsx';
+import { SwingStrip } from './SwingStrip.tsx';
 
 const Screen = styled.div`
   position: fixed;

@@ -1,9 +1,9 @@
 import type { GroundWire, StudentWire } from '../../../api/types.ts';
 import type { Ground, GroundFlag } from '../../../core/capture/ground-analysis.ts';
-import { Card, DataTable, Facts, Notice, Sentence, Soft, Spread } from '../../parts/layout.tsx';
-import { LoadCurve } from '../../parts/ground/LoadCurve.tsx';
-import { PressureFeet } from '../../parts/ground/PressureFeet.tsx';
-import { SavePicture } from '../../parts/SavePicture.tsx';
+import { Card, DataTable, Facts, Notice, Sentence, Soft, Spread } from '../../kit/layout.tsx';
+import { LoadCurve } from './ground/LoadCurve.tsx';
+import { PressureFeet } from './ground/PressureFeet.tsx';
+import { SavePicture } from '../../kit/SavePicture.tsx';
 
 const GRAVITY = 9.80665;
 /** Weighed and recorded mass may differ by this share before it is said. */

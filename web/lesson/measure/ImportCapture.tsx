@@ -15,9 +15,9 @@ import {
   type CaptureMapping,
   type MappedChannel,
 } from '../../../core/formats/capture-mapping.ts';
-import { Tick } from '../../parts/chips.tsx';
-import { Button, PrimaryButton, Select } from '../../parts/controls.tsx';
-import { Card, DataTable, Grid, Notice, Row, SideScroll, Soft, Spread } from '../../parts/layout.tsx';
+import { Tick } from '../../kit/chips.tsx';
+import { Button, PrimaryButton, Select } from '../../kit/controls.tsx';
+import { Card, DataTable, Grid, Notice, Row, SideScroll, Soft, Spread } from '../../kit/layout.tsx';
 import type { CaptureNeeds } from '../../workers/capture-tasks.ts';
 
 const NOTHING = 'nothing';

@@ -3,12 +3,12 @@ import type { BlockWire, LessonAnswer } from '../../../api/types.ts';
 import type { Repair } from '../../../core/formats/mapped-shots.ts';
 import { unitsOf, type ColumnTarget, type MappedColumn } from '../../../core/formats/shot-columns.ts';
 import { SHOT_FIELDS, toWire, type ShotKey } from '../../../core/formats/shot-fields.ts';
-import { call, newId } from '../../app/api.ts';
-import { Button, PrimaryButton, Select } from '../../parts/controls.tsx';
-import { Card, DataTable, Failed, Notice, Row, Soft, Spread, SideScroll } from '../../parts/layout.tsx';
+import { call, newId } from '../../base/api.ts';
+import { Button, PrimaryButton, Select } from '../../kit/controls.tsx';
+import { Card, DataTable, Failed, Notice, Row, Soft, Spread, SideScroll } from '../../kit/layout.tsx';
 import type { FilePreview } from '../../workers/tasks.ts';
 import { useTask } from '../../workers/run.ts';
-import { useLessonWrite } from '../data.ts';
+import { useLessonWrite } from '../common/data.ts';
 
 const TARGETS: readonly { id: ColumnTarget; name: string }[] = [
   { id: 'ignore', name: '– leave out –' },

@@ -2,10 +2,10 @@ import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import type { MotionWire, StudentMotionWire } from '../../../api/types.ts';
 import { SEGMENTS, type Segment } from '../../../core/capture/motion.ts';
-import { call } from '../../app/api.ts';
-import { Select } from '../../parts/controls.tsx';
-import { DataTable, Failed, Soft } from '../../parts/layout.tsx';
-import { SEGMENT_NAMES } from '../../parts/SequenceChart.tsx';
+import { call } from '../../base/api.ts';
+import { Select } from '../../kit/controls.tsx';
+import { DataTable, Failed, Soft } from '../../kit/layout.tsx';
+import { SEGMENT_NAMES } from './SequenceChart.tsx';
 
 export const NONE = 'none';
 

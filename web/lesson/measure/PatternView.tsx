@@ -1,17 +1,17 @@
 import { useMemo, useState } from 'react';
 import type { BlockWire, LessonAnswer, ShotWire } from '../../../api/types.ts';
 import { DEFAULT_AIR, type Air } from '../../../core/flight/air.ts';
-import { siOf } from '../../app/shot-values.ts';
-import { useUnits } from '../../app/session.tsx';
-import { Select } from '../../parts/controls.tsx';
-import { Card, DataTable, Failed, Notice, Row, Soft, Spread, Waiting } from '../../parts/layout.tsx';
-import { SavePicture } from '../../parts/SavePicture.tsx';
-import { ShotPattern } from '../../parts/ShotPattern.tsx';
+import { siOf } from '../../base/shot-values.ts';
+import { useUnits } from '../../base/session.tsx';
+import { Select } from '../../kit/controls.tsx';
+import { Card, DataTable, Failed, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
+import { SavePicture } from '../../kit/SavePicture.tsx';
+import { ShotPattern } from './ShotPattern.tsx';
 import type { PatternShot } from '../../workers/tasks.ts';
 import { useTask } from '../../workers/run.ts';
-import { blockName, type DatedBlock } from '../block-name.ts';
-import { useEarlierBlocks } from '../data.ts';
-import { ShotTable } from '../ShotTable.tsx';
+import { blockName, type DatedBlock } from '../common/block-name.ts';
+import { useEarlierBlocks } from '../common/data.ts';
+import { ShotTable } from './ShotTable.tsx';
 
 const NONE = 'none';
 

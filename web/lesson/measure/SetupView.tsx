@@ -9,13 +9,13 @@ import {
   type SetupField,
   type SetupNumberKey,
 } from '../../../core/catalogue/norms.ts';
-import { newId } from '../../app/api.ts';
-import { send } from '../../app/outbox.ts';
-import { Choice } from '../../parts/chips.tsx';
-import { PrimaryButton, TextField } from '../../parts/controls.tsx';
-import { Card, DataTable, Failed, Notice, Row, Soft } from '../../parts/layout.tsx';
-import { SetupFigure } from '../../parts/SetupFigure.tsx';
-import { useLessonWrite } from '../data.ts';
+import { newId } from '../../base/api.ts';
+import { send } from '../../base/outbox.ts';
+import { Choice } from '../../kit/chips.tsx';
+import { PrimaryButton, TextField } from '../../kit/controls.tsx';
+import { Card, DataTable, Failed, Notice, Row, Soft } from '../../kit/layout.tsx';
+import { SetupFigure } from './SetupFigure.tsx';
+import { useLessonWrite } from '../common/data.ts';
 
 const CLUBS = ['driver', 'iron'] as const;
 const Two = styled.div`

@@ -1,14 +1,14 @@
 import { useState } from 'react';
 import type { BlockWire, LessonAnswer, SwingWire } from '../../../api/types.ts';
 import { pushAgainstRelease, swingEvents } from '../../../core/capture/swing-record.ts';
-import { call, newId } from '../../app/api.ts';
-import { useUnits } from '../../app/session.tsx';
-import { Button, ButtonLink, QuietButton, Select } from '../../parts/controls.tsx';
-import { JoinedCurves } from '../../parts/ground/JoinedCurves.tsx';
-import { Knob } from '../../parts/Knob.tsx';
-import { Card, DataTable, Failed, Grid, Row, Sentence, Soft, Spread } from '../../parts/layout.tsx';
-import { SavePicture } from '../../parts/SavePicture.tsx';
-import { useLessonWrite } from '../data.ts';
+import { call, newId } from '../../base/api.ts';
+import { useUnits } from '../../base/session.tsx';
+import { Button, ButtonLink, QuietButton, Select } from '../../kit/controls.tsx';
+import { JoinedCurves } from './ground/JoinedCurves.tsx';
+import { Knob } from '../../kit/Knob.tsx';
+import { Card, DataTable, Failed, Grid, Row, Sentence, Soft, Spread } from '../../kit/layout.tsx';
+import { SavePicture } from '../../kit/SavePicture.tsx';
+import { useLessonWrite } from '../common/data.ts';
 
 const NONE = 'none';
 /** How far a record can be moved against the strike on the page, ms. */

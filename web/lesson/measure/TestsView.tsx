@@ -5,11 +5,11 @@ import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { BatteryAnswer, BatteryTestWire, LessonAnswer } from '../../../api/types.ts';
 import { ISOLATION_TESTS, type IsolationTest } from '../../../core/catalogue/isolation-tests.ts';
-import { call, newId } from '../../app/api.ts';
-import { useUnits } from '../../app/session.tsx';
-import { Button, PrimaryButton } from '../../parts/controls.tsx';
-import { Card, Cautions, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../../parts/layout.tsx';
-import { useLessonWrite } from '../data.ts';
+import { call, newId } from '../../base/api.ts';
+import { useUnits } from '../../base/session.tsx';
+import { Button, PrimaryButton } from '../../kit/controls.tsx';
+import { Card, Cautions, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../../kit/layout.tsx';
+import { useLessonWrite } from '../common/data.ts';
 
 const List = styled.ol`
   list-style: none;

@@ -1,9 +1,9 @@
 import type { BlockWire, LessonAnswer } from '../../../api/types.ts';
-import { call } from '../../app/api.ts';
-import { useUnits } from '../../app/session.tsx';
-import { Button } from '../../parts/controls.tsx';
-import { Failed, Notice, Row, Spread } from '../../parts/layout.tsx';
-import { useLessonWrite } from '../data.ts';
+import { call } from '../../base/api.ts';
+import { useUnits } from '../../base/session.tsx';
+import { Button } from '../../kit/controls.tsx';
+import { Failed, Notice, Row, Spread } from '../../kit/layout.tsx';
+import { useLessonWrite } from '../common/data.ts';
 
 /** Shots that came while no block took them: into the block in hand, or away. */
 export function WaitingTray({ lesson, block }: { lesson: LessonAnswer; block?: BlockWire }) {

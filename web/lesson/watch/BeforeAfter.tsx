@@ -3,9 +3,9 @@ import styled from 'styled-components';
 import type { VideoAnswer } from '../../../api/capture-types.ts';
 import type { Checkpoint } from '../../../core/catalogue/stages.ts';
 import { insideFrameS } from '../../../core/picture/frame-times.ts';
-import { Button } from '../../parts/controls.tsx';
-import { Failed, Row, Soft } from '../../parts/layout.tsx';
-import { savePng } from '../../parts/save-file.ts';
+import { Button } from '../../kit/controls.tsx';
+import { Failed, Row, Soft } from '../../kit/layout.tsx';
+import { savePng } from '../../kit/save-file.ts';
 import { fileUrl } from './data.ts';
 
 const CELL_PX = 200;

@@ -4,11 +4,11 @@ import { FileTrigger } from 'react-aria-components';
 import { readPointsFile, writePointsFile } from '../../../api/points-file.ts';
 import type { VideoAnswer } from '../../../api/capture-types.ts';
 import { InputError } from '../../../core/errors/input-error.ts';
-import { Choice } from '../../parts/chips.tsx';
-import { QuietButton } from '../../parts/controls.tsx';
-import { Failed, Row, Soft, Spread } from '../../parts/layout.tsx';
-import { saveFile } from '../../parts/save-file.ts';
-import type { Marked, SaveState } from '../../parts/picture/use-marks.ts';
+import { Choice } from '../../kit/chips.tsx';
+import { QuietButton } from '../../kit/controls.tsx';
+import { Failed, Row, Soft, Spread } from '../../kit/layout.tsx';
+import { saveFile } from '../../kit/save-file.ts';
+import type { Marked, SaveState } from './picture/use-marks.ts';
 
 const VIEW_OPTIONS = [
   { id: 'face-on', name: 'face-on' },

@@ -1,8 +1,8 @@
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
-import { useKeys } from '../../app/keys.tsx';
-import { Button, PrimaryButton, QuietButton } from '../../parts/controls.tsx';
-import { Card, Notice, Row, Soft } from '../../parts/layout.tsx';
+import { useKeys } from '../../base/keys.tsx';
+import { Button, PrimaryButton, QuietButton } from '../../kit/controls.tsx';
+import { Card, Notice, Row, Soft } from '../../kit/layout.tsx';
 import { useCamera, type CameraState } from './use-camera.ts';
 
 const Finder = styled.video`

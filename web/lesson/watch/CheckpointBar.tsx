@@ -1,8 +1,8 @@
 import { CHECKPOINTS, type Checkpoint } from '../../../core/catalogue/stages.ts';
 import { SLOW_FACTORS } from '../../../core/picture/frame-times.ts';
 import type { PictureMarks } from '../../../core/picture/marks.ts';
-import { Button, QuietButton, Select } from '../../parts/controls.tsx';
-import { Row } from '../../parts/layout.tsx';
+import { Button, QuietButton, Select } from '../../kit/controls.tsx';
+import { Row } from '../../kit/layout.tsx';
 import type { useLooks } from './use-looks.ts';
 
 /** Which checkpoint the frame is, having all of them proposed, and how slow the file plays. */

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { Button, QuietButton, Select } from '../../parts/controls.tsx';
-import { Notice, Row, Soft } from '../../parts/layout.tsx';
+import { Button, QuietButton, Select } from '../../kit/controls.tsx';
+import { Notice, Row, Soft } from '../../kit/layout.tsx';
 import { POINT_NAMES, type FramePoints, type PicturePoint, type View } from '../../../core/picture/marks.ts';
 import { pointsOf } from './edit-marks.ts';
 

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { KNOWN_LENGTHS } from '../../../core/picture/scale.ts';
 import type { PictureMarks, Px } from '../../../core/picture/marks.ts';
-import { Button, QuietButton, Select, TextField } from '../../parts/controls.tsx';
-import { Row, Soft } from '../../parts/layout.tsx';
+import { Button, QuietButton, Select, TextField } from '../../kit/controls.tsx';
+import { Row, Soft } from '../../kit/layout.tsx';
 
 type Known = (typeof KNOWN_LENGTHS)[number]['id'];
 const AT = [

@@ -1,8 +1,8 @@
 import { Button as AriaButton, Tooltip, TooltipTrigger } from 'react-aria-components';
 import { Undo2, ZoomIn, ZoomOut } from 'lucide-react';
 import styled from 'styled-components';
-import { WHOLE, ZOOM_STEP, zoomed, type Place } from '../../parts/picture/PictureStage.tsx';
-import { TOOLS, type Tool } from '../../parts/picture/tools.ts';
+import { WHOLE, ZOOM_STEP, zoomed, type Place } from './picture/PictureStage.tsx';
+import { TOOLS, type Tool } from './picture/tools.ts';
 
 const Column = styled.div`
   display: grid;

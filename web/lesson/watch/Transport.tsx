@@ -1,9 +1,9 @@
 import { Pause, Play, SkipBack, SkipForward } from 'lucide-react';
 import styled from 'styled-components';
-import { Choice, Tick } from '../../parts/chips.tsx';
-import { Button } from '../../parts/controls.tsx';
-import { Row, Spread } from '../../parts/layout.tsx';
-import { RATES, type Player } from '../../parts/picture/use-player.ts';
+import { Choice, Tick } from '../../kit/chips.tsx';
+import { Button } from '../../kit/controls.tsx';
+import { Row, Spread } from '../../kit/layout.tsx';
+import { RATES, type Player } from './picture/use-player.ts';
 
 const Clock = styled.output`
   font-variant-numeric: tabular-nums;

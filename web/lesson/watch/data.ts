@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import type { StudentVideoWire, VideoAnswer } from '../../../api/capture-types.ts';
 import type { LessonAnswer } from '../../../api/types.ts';
-import { call, queryClient } from '../../app/api.ts';
-import type { Marked } from '../../parts/picture/use-marks.ts';
+import { call, queryClient } from '../../base/api.ts';
+import type { Marked } from './picture/use-marks.ts';
 
 const ADULT_AGE = 18;
 

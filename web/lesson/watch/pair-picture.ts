@@ -1,5 +1,5 @@
 import type { VideoAnswer } from '../../../api/capture-types.ts';
-import type { Film } from '../../parts/picture/use-player.ts';
+import type { Film } from './picture/use-player.ts';
 
 const TITLE_PX = 44;
 const GAP_PX = 16;

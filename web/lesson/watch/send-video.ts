@@ -2,7 +2,7 @@ import type { VideoAnswer } from '../../../api/capture-types.ts';
 import { LARGEST_VIDEO_BYTES } from '../../../core/formats/video-limits.ts';
 import { checkFileSize } from '../../../core/formats/delimited.ts';
 import type { View } from '../../../core/picture/marks.ts';
-import { ApiError, call, newId, serverReachable } from '../../app/api.ts';
+import { ApiError, call, newId, serverReachable } from '../../base/api.ts';
 
 const PIECE_BYTES = 4 * 1024 * 1024;
 const TRY_AGAIN_MS = 2000;

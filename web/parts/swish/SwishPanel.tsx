@@ -6,12 +6,12 @@ import type { BallReference, SwishOptions } from '../../../core/swish/analyse.ts
 import type { HeardRepWire, SwishSetWire } from '../../../api/capture-types.ts';
 import { run } from '../../workers/run.ts';
 import type { HeardSwish } from '../../workers/swish-tasks.ts';
-import { Choice } from '../chips.tsx';
-import { Button, PrimaryButton } from '../controls.tsx';
-import { Knob } from '../Knob.tsx';
-import { Card, Failed, Grid, Notice, Row, Sentence, Soft, Spread } from '../layout.tsx';
-import { SavePicture } from '../SavePicture.tsx';
-import { saveFile } from '../save-file.ts';
+import { Choice } from '../../kit/chips.tsx';
+import { Button, PrimaryButton } from '../../kit/controls.tsx';
+import { Knob } from '../../kit/Knob.tsx';
+import { Card, Failed, Grid, Notice, Row, Sentence, Soft, Spread } from '../../kit/layout.tsx';
+import { SavePicture } from '../../kit/SavePicture.tsx';
+import { saveFile } from '../../kit/save-file.ts';
 import { soundOf } from './sound-of-video.ts';
 import { SwishArc, swingInWords } from './SwishArc.tsx';
 import { SetFigures, SwingTable, type Direction, type Kept } from './SwishSet.tsx';

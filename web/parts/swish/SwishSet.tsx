@@ -1,7 +1,7 @@
 import type { HeardSwing } from '../../../core/swish/analyse.ts';
 import { balanceOf } from '../../../core/swish/place.ts';
-import { useUnits } from '../../app/session.tsx';
-import { DataTable, Facts } from '../layout.tsx';
+import { useUnits } from '../../base/session.tsx';
+import { DataTable, Facts } from '../../kit/layout.tsx';
 
 export type Direction = 'usual' | 'other';
 /** A heard swing in a set. */

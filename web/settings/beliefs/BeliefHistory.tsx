@@ -6,9 +6,9 @@ import type { BeliefsAnswer } from '../../../api/types.ts';
 import { PRIOR_STUDENTS } from '../../../core/beliefs/beliefs.ts';
 import { heldChanges } from '../../../core/beliefs/changes.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
-import { Button } from '../../parts/controls.tsx';
-import { Card, Failed, Notice, Row, Soft } from '../../parts/layout.tsx';
-import { saveFile } from '../../parts/save-file.ts';
+import { Button } from '../../kit/controls.tsx';
+import { Card, Failed, Notice, Row, Soft } from '../../kit/layout.tsx';
+import { saveFile } from '../../kit/save-file.ts';
 import { ChangeList } from './ChangeList.tsx';
 import { useBeliefChange, useBeliefWrite } from './data.ts';
 

@@ -2,9 +2,9 @@ import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { BeliefsAnswer } from '../../../api/types.ts';
 import { signById } from '../../../core/catalogue/signs/signs.ts';
-import { Button } from '../../parts/controls.tsx';
-import { Soft } from '../../parts/layout.tsx';
-import { SearchField } from '../../parts/SearchField.tsx';
+import { Button } from '../../kit/controls.tsx';
+import { Soft } from '../../kit/layout.tsx';
+import { SearchField } from '../../kit/SearchField.tsx';
 import { Editor } from './Editor.tsx';
 import { BELIEF_PARTS, entriesOf, valueWords, type BeliefPart, type Entry } from './entries.ts';
 

@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import type { BeliefChangeWire } from '../../../api/types.ts';
 import { signById } from '../../../core/catalogue/signs/signs.ts';
-import { DataTable, SideScroll, Soft } from '../../parts/layout.tsx';
+import { DataTable, SideScroll, Soft } from '../../kit/layout.tsx';
 import { beliefName, unitOfKind, valueWords } from './entries.ts';
 
 const said = ({ kind, about, value }: BeliefChangeWire): string => {

@@ -1,7 +1,7 @@
 import type { BeliefsAnswer } from '../../../api/types.ts';
 import { learnedLeak, PRIOR_STUDENTS } from '../../../core/beliefs/beliefs.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
-import { Facts, Soft } from '../../parts/layout.tsx';
+import { Facts, Soft } from '../../kit/layout.tsx';
 import { chancesByLevel } from './entries.ts';
 
 const tenths = (chance: number): string => `${(100 * chance).toFixed(1)} %`;

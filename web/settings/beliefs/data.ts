@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import type { BeliefsAnswer } from '../../../api/types.ts';
 import type { BeliefKind, BeliefValue } from '../../../core/beliefs/changes.ts';
-import { call, newId, queryClient } from '../../app/api.ts';
+import { call, newId, queryClient } from '../../base/api.ts';
 
 export const useBeliefs = () =>
   useQuery({ queryKey: ['beliefs'], queryFn: () => call<BeliefsAnswer>('GET', '/beliefs') });

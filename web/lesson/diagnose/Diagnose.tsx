@@ -1,0 +1,179 @@
+import { format } from 'date-fns';
+import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import type { LedgerAnswer, LessonAnswer } from '../../../api/types.ts';
+import { faultById } from '../../../core/catalogue/faults.ts';
+import type { Level, LensId } from '../../../core/catalogue/stages.ts';
+import { call, newId } from '../../base/api.ts';
+import { useUnits } from '../../base/session.tsx';
+import { percent } from '../../../core/numeric/percent.ts';
+import { Button, PrimaryButton, QuietButton, TextField } from '../../kit/controls.tsx';
+import { FaultChain } from './FaultChain.tsx';
+import { Card, Failed, Notice, Row, Sentence, Soft, Waiting } from '../../kit/layout.tsx';
+import { drawnFromCurves } from '../../parts/swing/captured-drawing.ts';
+import { WhatIf } from '../../parts/swing/WhatIf.tsx';
+import { useTask } from '../../workers/run.ts';
+import { useLessonWrite } from '../common/data.ts';
+import { FaultDetail } from './FaultDetail.tsx';
+import { useLedgerPrices } from '../common/prices.ts';
+
+/** The student's own model with the priced faults in it, to be played with; opened on demand. */
+function WhatIfOfLesson({ lesson, ledger }: { lesson: LessonAnswer; ledger: LedgerAnswer }) {
+  const [open, setOpen] = useState(false);
+  const { prices, player, ownSpeedMps } = useLedgerPrices(lesson, ledger);
+  const curves = lesson.blocks.flatMap((b) => b.motions.map((m) => m.curves)).at(-1);
+  const measured = useMemo(() => (curves ? drawnFromCurves(curves, { downswingOnly: true }) : undefined), [curves]);
+  if (ownSpeedMps === undefined) return null;
+  if (prices === null)
+    return (
+      <Soft>The swing model cannot be set to this speed for this body: what each fault costs cannot be said.</Soft>
+    );
+  if (!prices) return null;
+  return (
+    <>
+      <Row>
+        <Button onPress={() => setOpen((o) => !o)} aria-expanded={open}>
+          {open ? 'Close' : 'What if: put one thing right in the model'}
+        </Button>
+      </Row>
+      {open ? (
+        <WhatIf
+          player={{ ...player, strength: prices.strength }}
+          start={prices.amounts}
+          ownSpeedMps={ownSpeedMps}
+          handedness={lesson.student.handedness}
+          name="what-if"
+          measured={measured}
+        />
+      ) : null}
+    </>
+  );
+}
+
+/** The fault whose removal would bring most, where prices are known: it need not be the cause to begin with. */
+function PaysMost({ ledger, level }: { ledger: LedgerAnswer; level: Level }) {
+  const units = useUnits();
+  const { faults } = ledger.diagnosis;
+  const priced = faults.some((f) => f.price);
+  const { data } = useTask('paysMost', { findings: ledger.findings, faults, level, beliefs: ledger.beliefs }, priced);
+  const best = data?.[0];
+  if (!best || best.worthMps <= 0) return null;
+  return (
+    <p data-testid="pays-most">
+      Pays most if put right: “{faultById(best.fault)?.name}”, about {units.speed(best.worthMps)} with what would go
+      with it.
+    </p>
+  );
+}
+
+/** Diagnose: one sentence, the chain, reasons of the chosen fault, and the instructor's verdict. */
+export default function Diagnose({
+  lesson,
+  ledger,
+  error,
+}: {
+  lesson: LessonAnswer;
+  ledger: LedgerAnswer | undefined;
+  error: unknown;
+}) {
+  const [params, setParams] = useSearchParams();
+  const [reason, setReason] = useState('');
+  const [verdictId, setVerdictId] = useState(newId);
+  const lessonId = lesson.lesson.id;
+  const decide = useLessonWrite(
+    lessonId,
+    (target: string) => call('POST', `/lessons/${lessonId}/verdict`, { id: verdictId, target, reason }),
+    () => {
+      setReason('');
+      setVerdictId(newId());
+    },
+  );
+  if (error) return <Failed error={error} />;
+  if (!ledger) return <Waiting what="the findings" />;
+  const { verdict, diagnosis } = ledger;
+  const named = diagnosis.verdict.faults;
+  const chosen = params.get('fault') ?? named[0] ?? diagnosis.faults[0]?.id ?? null;
+  const overrules = chosen !== null && !named.includes(chosen);
+  const choose = (id: string): void => setParams({ fault: id }, { replace: true });
+  return (
+    <>
+      {verdict ? (
+        <Notice tone="held">
+          <strong>Target: {faultById(verdict.target)?.name ?? verdict.target}</strong>, decided{' '}
+          {format(new Date(verdict.decidedAt), 'd MMM, HH:mm')}
+          {verdict.overruled
+            ? verdict.proposed
+              ? ` against the proposal “${faultById(verdict.proposed)?.name}”: “${verdict.reason}”`
+              : `, where nothing was proposed: “${verdict.reason}”`
+            : ', as proposed'}
+          . It is kept with the {verdict.findings.length} findings of that moment.
+        </Notice>
+      ) : null}
+      {verdict && verdict.rule < diagnosis.rule ? (
+        <Notice tone="info">
+          Decided by an earlier rule, and kept as it was: “{verdict.sentence}” Below stands what today’s rule would say,
+          as a preview.
+        </Notice>
+      ) : null}
+      {verdict && verdict.rule === diagnosis.rule && verdict.beliefChanges < ledger.beliefChanges ? (
+        <Notice tone="info">
+          Decided before numbers of the diagnosis were changed in Settings, and kept as it was: “{verdict.sentence}”
+          Below stands what today’s numbers say, as a preview.
+        </Notice>
+      ) : null}
+      <Card aria-label="Diagnosis">
+        <Sentence data-testid="diagnosis">{diagnosis.verdict.sentence}</Sentence>
+        <PaysMost ledger={ledger} level={lesson.student.level} />
+        <FaultChain faults={diagnosis.faults} named={named} chosen={chosen} onChoose={choose} />
+        <Soft>
+          On each chip: above the chance that it is a cause of its own, below that it is there at all. Faint: nothing of
+          this student’s own speaks of it.
+        </Soft>
+        <details>
+          <summary>All faults, in the order worth looking at</summary>
+          <ol>
+            {diagnosis.faults
+              .filter((f) => faultById(f.id)?.changeable)
+              .map((f) => (
+                <li key={f.id}>
+                  <QuietButton onPress={() => choose(f.id)}>{faultById(f.id)?.name ?? f.id}</QuietButton>
+                  cause {percent(f.causeChance)}, there {percent(f.presentChance)}
+                  {f.ruledOut ? ' – off the list: a measured value contradicts it' : ''}
+                </li>
+              ))}
+          </ol>
+        </details>
+      </Card>
+      {chosen ? (
+        <FaultDetail id={chosen} ledger={ledger} lessonId={lessonId} lens={lesson.student.lens as LensId} />
+      ) : null}
+      <WhatIfOfLesson lesson={lesson} ledger={ledger} />
+      {chosen ? (
+        <Card aria-label="Verdict">
+          <h2>
+            {!overrules
+              ? 'Accept as proposed'
+              : named.length > 0
+                ? 'Overrule: make this the target instead'
+                : 'Nothing is proposed: make this the target by your own judgement'}
+          </h2>
+          <TextField
+            label={overrules ? 'Your reason (kept with the verdict)' : 'Note (optional)'}
+            value={reason}
+            onChange={setReason}
+            lines
+          />
+          {decide.error ? <Failed error={decide.error} /> : null}
+          <Row>
+            <PrimaryButton
+              onPress={() => decide.mutate(chosen)}
+              isDisabled={decide.isPending || (overrules && reason.trim() === '')}
+            >
+              Make “{faultById(chosen)?.name}” the target
+            </PrimaryButton>
+          </Row>
+        </Card>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,221 @@
+import { format } from 'date-fns';
+import { useState } from 'react';
+import type { LessonAnswer, PlanDrillWire, PracticeSetWire, ReviewAnswer } from '../../../api/types.ts';
+import { drillById } from '../../../core/catalogue/drills.ts';
+import { faultById } from '../../../core/catalogue/faults.ts';
+import { RUNGS } from '../../../core/catalogue/rungs.ts';
+import { call, newId } from '../../base/api.ts';
+import { Button, PrimaryButton, Select, TextField } from '../../kit/controls.tsx';
+import { Card, DataTable, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
+import { WeekStrip } from '../../parts/WeekStrip.tsx';
+import { useLessonWrite, useReview } from '../common/data.ts';
+import { GainCard } from './GainCard.tsx';
+
+const MOVES = [
+  { id: 'up', name: 'up a rung' },
+  { id: 'stay', name: 'stay' },
+  { id: 'down', name: 'down a rung' },
+  { id: 'change-cue', name: 'change the cue' },
+  { id: 'change-drill', name: 'change the drill' },
+  { id: 'look-again', name: 'look again at the diagnosis' },
+  { id: 'stop', name: 'stop this drill' },
+] as const;
+type Move = (typeof MOVES)[number]['id'];
+const moveName = (id: string): string => MOVES.find((m) => m.id === id)?.name ?? id;
+
+/** What the microphone heard of a practised set, in figures: swings, and the middle place of the swish. */
+function heardWords({ heard }: PracticeSetWire): string {
+  const places = heard.flatMap((h) => h.pastBallM ?? []).sort((a, b) => a - b);
+  if (places.length === 0) return '';
+  const middle = 100 * places[places.length >> 1];
+  return ` (${heard.length} heard, ${Math.abs(middle).toFixed(0)} cm ${middle >= 0 ? 'past' : 'before'})`;
+}
+
+/** The rule's proposal for one drill, and the instructor's decision on it. */
+function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review: ReviewAnswer; lessonId: string }) {
+  const proposal = review.proposals.find((p) => p.planDrillId === drill.id);
+  const made = review.decisions.find((d) => d.planDrillId === drill.id);
+  const [chosen, setChosen] = useState<Move>(proposal?.move ?? 'stay');
+  const [reason, setReason] = useState('');
+  const [passed, setPassed] = useState('');
+  const [reset, setReset] = useState('');
+  const decide = useLessonWrite(lessonId, () =>
+    call('POST', `/lessons/${lessonId}/decisions`, { id: newId(), planDrillId: drill.id, chosen, reason }),
+  );
+  const witness = useLessonWrite(
+    lessonId,
+    () =>
+      call('POST', `/lessons/${lessonId}/sets`, {
+        id: newId(),
+        planDrillId: drill.id,
+        passed: Number(passed) || 0,
+        reset: Number(reset) || 0,
+        swish: 'not heard',
+        pain: false,
+      }),
+    () => {
+      setPassed('');
+      setReset('');
+    },
+  );
+  const name = drillById(drill.drillId)?.name ?? drill.drillId;
+  return (
+    <Card aria-label={`Decision on ${name}`}>
+      <Spread>
+        <h3>{name}</h3>
+        <Soft>rung “{RUNGS[drill.rung]}”</Soft>
+      </Spread>
+      {made ? (
+        <Notice tone="held">
+          Decided: {moveName(made.chosen)}, rung “{RUNGS[made.rungTo]}”. {made.reason}
+        </Notice>
+      ) : (
+        <>
+          {proposal ? (
+            <p>
+              Proposed: <strong>{moveName(proposal.move)}</strong>. {proposal.reason}
+            </p>
+          ) : null}
+          <Grid $least="160px">
+            <TextField label="Passed, just now" inputMode="numeric" value={passed} onChange={setPassed} />
+            <TextField label="Reset, just now" inputMode="numeric" value={reset} onChange={setReset} />
+            <Button onPress={() => witness.mutate(undefined)} isDisabled={passed === '' && reset === ''}>
+              Log a set you saw
+            </Button>
+          </Grid>
+          <Grid $least="220px">
+            <Select label="Your decision" value={chosen} onChange={setChosen} options={MOVES} />
+            <TextField label="Reason (the rule’s if left empty)" value={reason} onChange={setReason} />
+          </Grid>
+          {decide.error ? <Failed error={decide.error} /> : null}
+          {witness.error ? <Failed error={witness.error} /> : null}
+          <Row>
+            <PrimaryButton onPress={() => decide.mutate(undefined)} isDisabled={decide.isPending}>
+              Decide
+            </PrimaryButton>
+          </Row>
+        </>
+      )}
+    </Card>
+  );
+}
+
+function Practised({ review }: { review: ReviewAnswer }) {
+  const { plan, practice } = review;
+  if (!plan) return <Notice tone="info">No plan from an earlier lesson.</Notice>;
+  const name = (planDrillId: string): string =>
+    drillById(plan.drills.find((d) => d.id === planDrillId)?.drillId ?? '')?.name ?? 'drill';
+  return (
+    <Card aria-label="Practised since last time">
+      <h2>Practised since last time, for “{faultById(plan.target)?.name ?? plan.target}”</h2>
+      <WeekStrip startsOn={plan.startsOn} week={plan.week} sets={practice} />
+      {practice.some((s) => s.pain) ? (
+        <Notice tone="stop">Pain was noted. Ask about it before anything else; do not train through it.</Notice>
+      ) : null}
+      {practice.length === 0 ? (
+        <Soft>Nothing was logged.</Soft>
+      ) : (
+        <DataTable $words>
+          <thead>
+            <tr>
+              <th scope="col">Day</th>
+              <th scope="col">Drill</th>
+              <th scope="col">Passed</th>
+              <th scope="col">Swish</th>
+              <th scope="col">Ease without / with ball</th>
+              <th scope="col">Seen by you</th>
+              <th scope="col">Pain</th>
+            </tr>
+          </thead>
+          <tbody>
+            {practice.map((s) => (
+              <tr key={s.id}>
+                <td>{format(new Date(s.doneAt), 'd MMM')}</td>
+                <td>{name(s.planDrillId)}</td>
+                <td>
+                  {s.passed} of {s.passed + s.reset}
+                </td>
+                <td>
+                  {s.swish === 'not heard' ? '–' : `${s.swish} the ball`}
+                  {heardWords(s)}
+                </td>
+                <td>
+                  {s.easeWithoutBall ?? '–'} / {s.easeWithBall ?? '–'}
+                </td>
+                <td>{s.witnessed ? 'yes' : '–'}</td>
+                <td>{s.pain ? s.painNote || 'yes' : 'no'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </DataTable>
+      )}
+    </Card>
+  );
+}
+
+/** What was tried and what it did, in the instructor's words; kept as soon as the field is left. */
+function LessonNote({ lesson }: { lesson: LessonAnswer['lesson'] }) {
+  const [note, setNote] = useState(lesson.note);
+  const save = useLessonWrite(lesson.id, () => call('PATCH', `/lessons/${lesson.id}`, { note }));
+  return (
+    <Card aria-label="Record">
+      <TextField
+        label="Record of this lesson"
+        value={note}
+        onChange={setNote}
+        onBlur={() => {
+          if (note !== lesson.note) save.mutate(undefined);
+        }}
+        lines
+      />
+      {save.error ? <Failed error={save.error} /> : null}
+    </Card>
+  );
+}
+
+/** Review: the verdict sentence first, sessions as dots, what was practised, the block to repeat, the ladder decisions. */
+export default function Review({ lesson }: { lesson: LessonAnswer }) {
+  const lessonId = lesson.lesson.id;
+  const review = useReview(lessonId);
+  const repeat = useLessonWrite(lessonId, () => {
+    const b = review.data?.repeatBlock;
+    return b
+      ? call('POST', `/lessons/${lessonId}/blocks`, { id: newId(), ...b, cue: '', feel: '', effort: null })
+      : Promise.resolve();
+  });
+  if (review.isPending) return <Waiting what="the review" />;
+  if (review.error) return <Failed error={review.error} retry={() => void review.refetch()} />;
+  const { repeatBlock, plan } = review.data;
+  const done =
+    repeatBlock &&
+    lesson.blocks.some(
+      (b) =>
+        b.club === repeatBlock.club &&
+        b.withBall === repeatBlock.withBall &&
+        b.condition === repeatBlock.condition &&
+        b.statistics.swings > 0,
+    );
+  return (
+    <>
+      <GainCard lesson={lesson} review={review.data} />
+      {repeatBlock && !done ? (
+        <Notice tone="info">
+          <Spread>
+            <span>
+              Repeat the same block: {repeatBlock.club}, {repeatBlock.withBall ? 'ball' : 'no ball'},{' '}
+              {repeatBlock.condition}.
+            </span>
+            <Button onPress={() => repeat.mutate(undefined)} isDisabled={repeat.isPending}>
+              Start this block
+            </Button>
+          </Spread>
+        </Notice>
+      ) : null}
+      <Practised review={review.data} />
+      {plan
+        ? plan.drills.map((d) => <DecisionRow key={d.id} drill={d} review={review.data} lessonId={lessonId} />)
+        : null}
+      <LessonNote lesson={lesson.lesson} />
+    </>
+  );
+}

@@ -1,0 +1,303 @@
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useMutation } from '@tanstack/react-query';
+import { Controller, useForm } from 'react-hook-form';
+import { studentSchema, type StudentInput } from '../../api/schemas.ts';
+import type { StudentWire } from '../../api/types.ts';
+import { BODY_PARTS, CLEARANCE_FLAGS, REFERRAL } from '../../core/catalogue/cautions.ts';
+import { LENSES, LEVELS } from '../../core/catalogue/stages.ts';
+import { call, queryClient } from '../base/api.ts';
+import { useUnits } from '../base/session.tsx';
+import { Chips, Choice } from '../kit/chips.tsx';
+import { PrimaryButton, Select, TextField } from '../kit/controls.tsx';
+import { Card, Failed, Grid, Notice, Row, Soft } from '../kit/layout.tsx';
+
+const KIT = [
+  'driver',
+  'iron',
+  'club',
+  'light stick',
+  'heavy stick',
+  'alignment stick',
+  'flexible stick',
+  'mirror',
+  'chair',
+  'racket',
+  'pen',
+];
+const PLACES = ['living room', 'garden', 'range', 'gym'];
+const named = (list: readonly string[]) => list.map((id) => ({ id, name: id }));
+const GUARDIAN_AGE = 18;
+
+/** What is typed: numbers as text, in the units on screen. */
+interface Typed extends Omit<StudentInput, 'birthYear' | 'heightM' | 'massKg' | 'goalSpeedMps' | 'sessionsPerWeek'> {
+  birthYear: string;
+  heightCm: string;
+  massKg: string;
+  goalSpeed: string;
+  sessionsPerWeek: string;
+}
+
+const asText = (v: number | null | undefined, digits = 0): string =>
+  v === null || v === undefined ? '' : v.toFixed(digits);
+const asNumber = (v: string): number | null => (v.trim() === '' ? null : Number(v.replace(',', '.')));
+
+/** Everything known of a student; used for a new one and in the Know station. */
+export function StudentForm({ id, student, onSaved }: { id: string; student?: StudentWire; onSaved: () => void }) {
+  const units = useUnits();
+  const toInput = (t: Typed): unknown => {
+    const { heightCm, goalSpeed, ...rest } = t;
+    const cm = asNumber(heightCm);
+    const goal = asNumber(goalSpeed);
+    return {
+      ...rest,
+      birthYear: asNumber(t.birthYear) ?? undefined,
+      massKg: asNumber(t.massKg),
+      sessionsPerWeek: asNumber(t.sessionsPerWeek) ?? undefined,
+      heightM: cm === null ? null : cm / 100,
+      goalSpeedMps: goal === null ? null : units.toMps(goal),
+    };
+  };
+  const resolver = yupResolver(studentSchema);
+  const { control, handleSubmit, watch } = useForm<Typed>({
+    defaultValues: {
+      name: student?.name ?? '',
+      handedness: student?.handedness ?? 'right',
+      birthYear: asText(student?.birthYear),
+      sex: student?.sex ?? null,
+      heightCm: asText(student?.heightM && student.heightM * 100),
+      massKg: asText(student?.massKg),
+      level: student?.level ?? 'club',
+      goalKind: student?.goalKind ?? 'gain',
+      goalSpeed: student?.goalSpeedMps ? units.fromMps(student.goalSpeedMps).toFixed(1) : '',
+      goalDate: student?.goalDate ?? '',
+      kit: student?.kit ?? ['driver', 'iron'],
+      places: student?.places ?? ['range'],
+      sessionsPerWeek: asText(student?.sessionsPerWeek ?? 3),
+      lens: student?.lens ?? 'measured',
+      flags: student?.flags ?? [],
+      painfulParts: student?.painfulParts ?? [],
+      bodyNote: student?.bodyNote ?? '',
+      clearedOn: student?.clearedOn ?? '',
+      clearanceNote: student?.clearanceNote ?? '',
+      guardianName: student?.guardianName ?? '',
+      guardianConsentOn: student?.guardianConsentOn ?? '',
+    },
+    // Checked by the same schema as on the server, in SI; errors go back to the typed fields.
+    resolver: async (values, context, options) => {
+      const result = await resolver(toInput(values) as never, context as never, options as never);
+      const errors = result.errors as Record<string, unknown>;
+      if (errors.heightM) errors.heightCm = errors.heightM;
+      if (errors.goalSpeedMps) errors.goalSpeed = errors.goalSpeedMps;
+      return { values: Object.keys(errors).length > 0 ? {} : values, errors } as never;
+    },
+  });
+  const save = useMutation({
+    mutationFn: (values: Typed) => call('PUT', `/students/${id}`, toInput(values)),
+    onSuccess: async () => {
+      await queryClient.invalidateQueries();
+      onSaved();
+    },
+  });
+  type TextName =
+    | 'name'
+    | 'birthYear'
+    | 'heightCm'
+    | 'massKg'
+    | 'goalSpeed'
+    | 'goalDate'
+    | 'sessionsPerWeek'
+    | 'bodyNote'
+    | 'clearedOn'
+    | 'clearanceNote'
+    | 'guardianName'
+    | 'guardianConsentOn';
+  const text = (
+    name: TextName,
+    label: string,
+    extra: { hint?: string; type?: 'date'; lines?: boolean; inputMode?: 'decimal' | 'numeric' } = {},
+  ) => (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field, fieldState }) => (
+        <TextField
+          {...extra}
+          label={label}
+          name={field.name}
+          value={field.value ?? ''}
+          onChange={field.onChange}
+          onBlur={field.onBlur}
+          error={fieldState.error?.message && `${label}: ${fieldState.error.message}`}
+        />
+      )}
+    />
+  );
+  const flags = watch('flags');
+  const cleared = watch('clearedOn');
+  const year = Number(watch('birthYear'));
+  const minor = year > 0 && new Date().getFullYear() - year < GUARDIAN_AGE;
+  return (
+    <form onSubmit={(e) => void handleSubmit((v) => save.mutate(v))(e)} noValidate style={{ display: 'contents' }}>
+      <Card aria-label="Player">
+        <h2>Player</h2>
+        <Grid>
+          {text('name', 'Name')}
+          {text('birthYear', 'Birth year', { inputMode: 'numeric' })}
+          {text('heightCm', 'Height, cm', { inputMode: 'decimal' })}
+          {text('massKg', 'Mass, kg', { inputMode: 'decimal' })}
+        </Grid>
+        <Row>
+          <Controller
+            control={control}
+            name="handedness"
+            render={({ field }) => (
+              <Choice
+                label="Handedness"
+                value={field.value}
+                onChange={field.onChange}
+                options={[
+                  { id: 'right', name: 'right-handed' },
+                  { id: 'left', name: 'left-handed' },
+                ]}
+              />
+            )}
+          />
+          <Controller
+            control={control}
+            name="sex"
+            render={({ field }) => (
+              <Choice
+                label="Sex, for norms only"
+                value={field.value ?? 'none'}
+                onChange={(v) => field.onChange(v === 'none' ? null : v)}
+                options={[
+                  { id: 'none', name: 'not given' },
+                  { id: 'female', name: 'female' },
+                  { id: 'male', name: 'male' },
+                ]}
+              />
+            )}
+          />
+          <Controller
+            control={control}
+            name="level"
+            render={({ field }) => (
+              <Choice
+                label="Level"
+                value={field.value}
+                onChange={field.onChange}
+                options={LEVELS.map((l) => ({ id: l, name: l }))}
+              />
+            )}
+          />
+        </Row>
+      </Card>
+      <Card aria-label="Goal">
+        <h2>Goal</h2>
+        <Controller
+          control={control}
+          name="goalKind"
+          render={({ field }) => (
+            <Choice
+              label="Kind of goal"
+              value={field.value}
+              onChange={field.onChange}
+              options={[
+                { id: 'gain', name: 'gain speed' },
+                { id: 'win-back', name: 'win back lost speed' },
+                { id: 'hold', name: 'hold speed' },
+              ]}
+            />
+          )}
+        />
+        <Grid>
+          {text('goalSpeed', `Driver speed aimed at, ${units.speedUnit}`, { inputMode: 'decimal' })}
+          {text('goalDate', 'By', { type: 'date' })}
+          {text('sessionsPerWeek', 'Practice sessions a week', { inputMode: 'numeric' })}
+          <Controller
+            control={control}
+            name="lens"
+            render={({ field }) => (
+              <Select
+                label="Lens"
+                value={field.value}
+                onChange={field.onChange}
+                options={LENSES.map((l) => ({ id: l.id, name: l.name }))}
+              />
+            )}
+          />
+        </Grid>
+        <Controller
+          control={control}
+          name="kit"
+          render={({ field }) => (
+            <Chips label="Kit at hand" value={field.value} onChange={field.onChange} options={named(KIT)} />
+          )}
+        />
+        <Controller
+          control={control}
+          name="places"
+          render={({ field }) => (
+            <Chips label="Places to practise" value={field.value} onChange={field.onChange} options={named(PLACES)} />
+          )}
+        />
+      </Card>
+      <Card aria-label="Body and safety">
+        <h2>Body and safety</h2>
+        <Controller
+          control={control}
+          name="flags"
+          render={({ field }) => (
+            <Chips
+              label="Needs a doctor’s or physiotherapist’s clearance"
+              value={field.value}
+              onChange={field.onChange}
+              options={CLEARANCE_FLAGS}
+            />
+          )}
+        />
+        {flags.length > 0 && !cleared ? (
+          <Notice tone="stop" role="status">
+            The plan stays closed until you record the clearance.
+          </Notice>
+        ) : null}
+        {flags.length > 0 ? (
+          <Grid>
+            {text('clearedOn', 'Cleared on', { type: 'date' })}
+            {text('clearanceNote', 'Cleared by, and for what')}
+          </Grid>
+        ) : null}
+        <Controller
+          control={control}
+          name="painfulParts"
+          render={({ field }) => (
+            <Chips
+              label="Hurts at present (closes drills that load it)"
+              value={field.value}
+              onChange={field.onChange}
+              options={named(BODY_PARTS)}
+            />
+          )}
+        />
+        {text('bodyNote', 'Injuries, pain, what to know', { lines: true })}
+        {minor ? (
+          <>
+            <Notice tone="unsure">Under 18: a guardian’s consent must be on file before any filming.</Notice>
+            <Grid>
+              {text('guardianName', 'Guardian')}
+              {text('guardianConsentOn', 'Consent given on', { type: 'date' })}
+            </Grid>
+          </>
+        ) : null}
+        <Soft>{REFERRAL}</Soft>
+      </Card>
+      {save.error ? <Failed error={save.error} /> : null}
+      <Row>
+        <PrimaryButton type="submit" isDisabled={save.isPending}>
+          Save the student
+        </PrimaryButton>
+        {save.isSuccess ? <Soft role="status">Saved.</Soft> : null}
+      </Row>
+    </form>
+  );
+}

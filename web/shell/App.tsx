@@ -1,0 +1,104 @@
+import { QueryClientProvider } from '@tanstack/react-query';
+import { lazy, Suspense, useEffect } from 'react';
+import { I18nProvider, RouterProvider as AriaRouter } from 'react-aria-components';
+import { BrowserRouter, Navigate, Route, Routes, useHref, useNavigate } from 'react-router';
+import { ThemeProvider } from 'styled-components';
+import { Failed, Page, Waiting } from '../kit/layout.tsx';
+import { ApiError, queryClient } from '../base/api.ts';
+import { GlobalStyle } from './GlobalStyle.tsx';
+import { SettingsProvider, useSession, useSettings } from '../base/session.tsx';
+import { Shell } from './Shell.tsx';
+import { themes } from '../base/theme.ts';
+
+const SignIn = lazy(() => import('../sign-in/SignIn.tsx'));
+const Today = lazy(() => import('../today/Today.tsx'));
+const Students = lazy(() => import('../students/Students.tsx'));
+const StudentEdit = lazy(() => import('../students/StudentEdit.tsx'));
+const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
+const Lesson = lazy(() => import('../lesson/Lesson.tsx'));
+const DrillShelf = lazy(() => import('../drills/DrillShelf.tsx'));
+const Bench = lazy(() => import('../bench/Bench.tsx'));
+const SettingsPage = lazy(() => import('../settings/SettingsPage.tsx'));
+const Practice = lazy(() => import('../practice/Practice.tsx'));
+
+const waiting = (
+  <Page>
+    <Waiting what="Maple Notch" />
+  </Page>
+);
+
+function Instructor() {
+  const session = useSession();
+  if (session.isPending) return waiting;
+  if (session.error instanceof ApiError && session.error.status === 401) return <SignIn />;
+  if (session.error) {
+    return (
+      <Page>
+        <Failed error={session.error} retry={() => void session.refetch()} />
+      </Page>
+    );
+  }
+  return (
+    <SettingsProvider settings={session.data.settings}>
+      <Themed>
+        <Routes>
+          <Route element={<Shell />}>
+            <Route index element={<Today />} />
+            <Route path="students" element={<Students />} />
+            <Route path="students/new" element={<StudentEdit />} />
+            <Route path="students/:id" element={<StudentPage />} />
+            <Route path="students/:id/edit" element={<StudentEdit />} />
+            <Route path="lessons/:id" element={<Lesson />} />
+            <Route path="lessons/:id/:station" element={<Lesson />} />
+            <Route path="drills" element={<DrillShelf />} />
+            <Route path="bench" element={<Bench />} />
+            <Route path="settings" element={<SettingsPage />} />
+            <Route path="*" element={<Navigate to="/" replace />} />
+          </Route>
+        </Routes>
+      </Themed>
+    </SettingsProvider>
+  );
+}
+
+/** The theme set in Settings, or the one that was set here last. */
+function Themed({ children }: { children: React.ReactNode }) {
+  const { theme } = useSettings();
+  useEffect(() => localStorage.setItem('theme', theme), [theme]);
+  return (
+    <ThemeProvider theme={themes[theme]}>
+      <GlobalStyle />
+      {children}
+    </ThemeProvider>
+  );
+}
+
+function Pages() {
+  const navigate = useNavigate();
+  const last = localStorage.getItem('theme') === 'bay' ? 'bay' : 'paper';
+  return (
+    <AriaRouter navigate={(to) => void navigate(to)} useHref={useHref}>
+      <ThemeProvider theme={themes[last]}>
+        <GlobalStyle />
+        <Suspense fallback={waiting}>
+          <Routes>
+            <Route path="/practice/:token" element={<Practice />} />
+            <Route path="/*" element={<Instructor />} />
+          </Routes>
+        </Suspense>
+      </ThemeProvider>
+    </AriaRouter>
+  );
+}
+
+export function App() {
+  return (
+    <I18nProvider locale="en-GB">
+      <QueryClientProvider client={queryClient}>
+        <BrowserRouter>
+          <Pages />
+        </BrowserRouter>
+      </QueryClientProvider>
+    </I18nProvider>
+  );
+}
