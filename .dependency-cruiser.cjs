@@ -9,7 +9,7 @@ module.exports = {
       from: {},
       to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
     },
-    upward('server-rows-are-the-ground', '^server/(db|http|content|rows)/', '^server/(readings|routes|live|work)/'),
+    upward('server-rows-are-the-ground', '^server/(db|content|rows)/', '^server/(readings|routes|live|work)/'),
     upward('server-readings-over-rows', '^server/readings/', '^server/routes/'),
     upward(
       'core-stands-alone',

@@ -53,10 +53,15 @@ export interface LessonSummary {
   target: string | null;
 }
 
-export interface StudentAnswer {
+/** A page of a student's lessons, newest first; the next one starts at nextOffset. */
+export interface LessonPage {
+  lessons: LessonSummary[];
+  nextOffset: number | null;
+}
+
+export interface StudentAnswer extends LessonPage {
   student: StudentWire;
   screens: ScreenInput[];
-  lessons: LessonSummary[];
   stick: NotchStickData;
   hasPracticeLink: boolean;
 }

@@ -37,6 +37,9 @@ export const uuid = (): string => crypto.randomUUID();
 /** One server on a real PGlite in memory, with a signed-in instructor. */
 export class TestServer {
   readonly db: Db;
+  /** Queries that were run, and bytes of the rows that they brought, since the last `count`. */
+  private queries = 0;
+  private bytes = 0;
   readonly http: ReturnType<typeof supertest>;
   feedKey = '';
   cookie = '';
@@ -44,12 +47,33 @@ export class TestServer {
   private constructor(db: Db) {
     this.db = db;
     const { app } = createApp({
-      db,
+      db: this.counted(db),
       log: pino({ level: 'silent' }),
       mediaFolder: temporaryFolder(),
       onFeedKey: (_, key) => (this.feedKey = key),
     });
     this.http = supertest(app);
+  }
+
+  private counted(db: Db): Db {
+    return {
+      ...db,
+      query: async (sql, parameters) => {
+        const rows = await db.query(sql, parameters);
+        this.queries += 1;
+        this.bytes += JSON.stringify(rows).length;
+        return rows as never;
+      },
+      transaction: (work) => db.transaction((tx) => work(this.counted(tx))),
+    };
+  }
+
+  /** What one request costs the database. */
+  async count(path: string): Promise<{ queries: number; bytes: number }> {
+    this.queries = 0;
+    this.bytes = 0;
+    await this.call('get', path).expect(200);
+    return { queries: this.queries, bytes: this.bytes };
   }
 
   static async open(): Promise<TestServer> {

@@ -9,7 +9,7 @@ import type { Db } from '../db/connection.ts';
 import { median } from '../../core/numeric/statistics.ts';
 import { planStudent } from './plan-student.ts';
 import { loadLesson, type LessonData } from './lesson.ts';
-import { testSpeedsOf, type TestSpeedsRow } from '../rows/lessons.ts';
+import { sessionsOfStudents, type SpeedRow } from '../rows/figures.ts';
 
 /** Mass of a driver, kg: the implements of the tests are stated as shares of it. */
 const DRIVER_MASS_KG = 0.31;
@@ -61,8 +61,8 @@ export function lessonTests(data: LessonData): { club: string; full: number[]; d
 }
 
 /** Ratio of a test in each earlier lesson. */
-function historyOf(test: IsolationTest, rows: readonly TestSpeedsRow[], club: string): BatteryTestWire['history'] {
-  const byLesson = new Map<string, TestSpeedsRow[]>();
+function historyOf(test: IsolationTest, rows: readonly SpeedRow[], club: string): BatteryTestWire['history'] {
+  const byLesson = new Map<string, SpeedRow[]>();
   for (const r of rows) byLesson.set(r.lesson_id, [...(byLesson.get(r.lesson_id) ?? []), r]);
   return [...byLesson.values()].flatMap((list) => {
     const full = list.filter((r) => isFull(r) && r.club === club).flatMap((r) => r.speeds);
@@ -77,7 +77,9 @@ export async function batteryOf(db: Db, practiceId: string, lessonId: string): P
   const data = await loadLesson(db, practiceId, lessonId);
   const { club, full, done } = lessonTests(data);
   const open = openTests(await planStudent(db, practiceId, data.student, data.lesson.starts_at));
-  const rows = await testSpeedsOf(db, practiceId, data.student.id, data.lesson.starts_at);
+  const rows = (await sessionsOfStudents(db, practiceId, [data.student.id])).filter(
+    (r) => r.starts_at < data.lesson.starts_at,
+  );
   const inLesson = (test: IsolationTest): LessonTest | undefined => done.find((d) => d.test.id === test.id);
   const speeds = Object.fromEntries(done.map((d) => [d.test.id, d.speeds]));
   const loads = done.filter((d) => d.test.massShare !== undefined && d.speeds.length > 0);

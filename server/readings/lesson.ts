@@ -18,7 +18,7 @@ import { waitingShots } from '../rows/waiting-shots.ts';
 import { swingsOfLesson, swingToWire, type SwingRow } from '../rows/swings.ts';
 import { swishSetsOfLesson, swishToWire, type SwishSetRow } from '../rows/swish.ts';
 import { videosOfLesson, videoToWire, type WholeVideoRow } from '../rows/videos.ts';
-import { lessonRow, lessonsOf, type LessonRow } from '../rows/lessons.ts';
+import { lessonBefore, lessonRow, type LessonRow } from '../rows/lessons.ts';
 
 /** A lesson with everything measured in it, as rows. */
 export interface LessonData {
@@ -98,8 +98,7 @@ function blockToWire(block: BlockRow, data: LessonData): BlockWire {
 export async function lessonAnswer(db: Db, practiceId: string, lessonId: string): Promise<LessonAnswer> {
   const data = await loadLesson(db, practiceId, lessonId);
   const { lesson, student } = data;
-  const earlier = (await lessonsOf(db, practiceId, student.id)).filter((l) => l.starts_at < lesson.starts_at);
-  const previous = earlier[earlier.length - 1];
+  const previous = await lessonBefore(db, practiceId, student.id, lesson.starts_at);
   const previousBlocks = previous ? await blocksOf(db, practiceId, previous.id) : [];
   const startsAt = lesson.starts_at.toISOString();
   const setups = await setupsUpTo(db, practiceId, student.id, lesson.starts_at);

@@ -1,17 +1,19 @@
 import { settingsSchema } from '../../api/schemas.ts';
 import type { NotchStickData } from '../../api/types.ts';
+import { conditionText, type SwingCondition } from '../../core/catalogue/swing-condition.ts';
 import { CannotSayError } from '../../core/errors/input-error.ts';
 import { median, robustSpread } from '../../core/numeric/statistics.ts';
 import { JUNIOR_AGE } from '../../core/plan/open-drills.ts';
-import { reviewGain, type Review, type Notch, type ReviewSession } from '../../core/review/review.ts';
-import { practiceRow } from '../rows/accounts.ts';
+import { reviewGain, type Review, type ReviewSession } from '../../core/review/review.ts';
 import type { Db } from '../db/connection.ts';
-import { speedsByLesson, type SpeedRow } from '../rows/shots.ts';
-import { firstPlanLessonAt } from '../rows/plans.ts';
-import { keepNotches, notchesOf } from '../rows/notches.ts';
+import { practiceRow } from '../rows/accounts.ts';
+import { bodySizesOf, type BodySizeRow } from '../rows/body-sizes.ts';
+import { sessionsOfStudents, type SpeedRow } from '../rows/figures.ts';
+import { keepNotches, notchesOfStudents, type KeptNotch } from '../rows/notches.ts';
+import { firstPlanLessons } from '../rows/plans.ts';
 import type { StudentRow } from '../rows/students.ts';
 
-const STANDARD_CONDITION = 'driver · ball · normal';
+const STANDARD: SwingCondition = { club: 'driver', withBall: true, condition: 'normal' };
 
 export interface Progress {
   readonly stick: NotchStickData;
@@ -19,14 +21,33 @@ export interface Progress {
   readonly review: Review | null;
   readonly missing: string;
   readonly sessions: readonly SpeedRow[];
+  /** Condition to measure again; null before the first session. */
+  readonly repeat: SwingCondition | null;
 }
+
+/** What a student's progress is reckoned from. */
+interface Record {
+  readonly sessions: readonly SpeedRow[];
+  readonly planAt: Date | undefined;
+  readonly notches: readonly KeptNotch[];
+  readonly sizes: readonly BodySizeRow[];
+  readonly smallestGainMps: number;
+}
+
+const conditionOf = (r: SpeedRow): SwingCondition => ({
+  club: r.club,
+  withBall: r.with_ball,
+  condition: r.condition,
+});
+const textOf = (r: SpeedRow): string => conditionText(conditionOf(r));
 
 /** The condition that the student was measured under most often; the driver at a ball among equals. */
 function mainCondition(rows: readonly SpeedRow[]): string | undefined {
+  const standard = conditionText(STANDARD);
   const counts = new Map<string, number>();
-  for (const r of rows) counts.set(r.condition, (counts.get(r.condition) ?? 0) + 1);
+  for (const r of rows) counts.set(textOf(r), (counts.get(textOf(r)) ?? 0) + 1);
   return [...counts.entries()].sort(
-    (a, b) => b[1] - a[1] || Number(b[0] === STANDARD_CONDITION) - Number(a[0] === STANDARD_CONDITION),
+    (a, b) => b[1] - a[1] || Number(b[0] === standard) - Number(a[0] === standard),
   )[0]?.[0];
 }
 
@@ -37,46 +58,49 @@ function reviewSessions(rows: readonly SpeedRow[]): ReviewSession[] {
     const date = r.starts_at.toISOString();
     const key = `${date} ${r.old_place}`;
     const speedsMps = [...(sessions.get(key)?.speedsMps ?? []), ...r.speeds];
-    sessions.set(key, { date, condition: r.condition, speedsMps, oldPlace: r.old_place });
+    sessions.set(key, { date, condition: textOf(r), speedsMps, oldPlace: r.old_place });
   }
   return [...sessions.values()];
 }
 
-/** Gain, verdict and notches of a student, up to a moment (a lesson that is looked at later shows its own day). */
-export async function progressOf(db: Db, practiceId: string, student: StudentRow, until?: Date): Promise<Progress> {
-  const all = await speedsByLesson(db, practiceId, student.id);
-  const rows = until ? all.filter((r) => r.starts_at <= until) : all;
+/** Body sizes recorded for a growing player; undefined for adults or with fewer than two records. */
+function growthOf(student: StudentRow, sizes: readonly BodySizeRow[], now: Date) {
+  if (now.getUTCFullYear() - student.birth_year > JUNIOR_AGE + 3 || sizes.length < 2) return undefined;
+  return sizes.map((r) => ({ date: r.taken_on, heightM: r.height_m, massKg: r.mass_kg }));
+}
+
+/** Gain, verdict and notches from a student's record, up to a moment. */
+function progressFrom(student: StudentRow, record: Record, now: Date, until?: Date): Progress {
+  const rows = until ? record.sessions.filter((r) => r.starts_at <= until) : record.sessions;
   const condition = mainCondition(rows);
-  const used = rows.filter((r) => r.condition === condition);
-  const settings = settingsSchema.cast((await practiceRow(db, practiceId))?.settings ?? {});
+  const used = rows.filter((r) => textOf(r) === condition);
+  const kept = record.notches.filter((n) => n.condition === condition && (!until || Date.parse(n.date) <= +until));
   let review: Review | null = null;
-  let kept: Notch[] = [];
   let missing = used.length === 0 ? 'a block of swings under one condition' : '';
   if (used.length > 0) {
-    const planAt = await firstPlanLessonAt(db, practiceId, student.id);
+    const { planAt } = record;
     const sessions = reviewSessions(used);
     const before = planAt ? sessions.filter((s) => Date.parse(s.date) <= planAt.getTime()).length : 0;
-    kept = await notchesOf(db, practiceId, student.id, condition ?? '', until);
-    const growth = await growthOf(db, practiceId, student);
     try {
       review = reviewGain(sessions, {
         baselineSessions: planAt ? Math.max(1, before) : undefined,
-        smallestGainMps: settings.smallestGainMps,
+        smallestGainMps: record.smallestGainMps,
         goal: student.goal_kind === 'hold' ? 'hold' : 'gain',
-        growth,
-        kept,
+        growth: growthOf(student, record.sizes, now),
+        kept: kept.map(({ studentId: _student, condition: _condition, ...notch }) => notch),
       });
-      await keepNotches(db, practiceId, student.id, review.condition, review.notches.slice(kept.length));
     } catch (error) {
       if (!(error instanceof CannotSayError)) throw error;
       missing = error.missing;
     }
   }
   const last = used[used.length - 1];
+  const repeated = review ? last : rows[rows.length - 1];
   return {
     review,
     missing,
     sessions: rows,
+    repeat: repeated ? conditionOf(repeated) : null,
     stick: {
       latestMps: last ? median(last.speeds) : null,
       // How far a median would lie from day to day: days differ, and a dozen swings only say so much.
@@ -86,21 +110,57 @@ export async function progressOf(db: Db, practiceId: string, student: StudentRow
           ? robustSpread(last.speeds)
           : 0,
       goalMps: student.goal_speed_mps,
-      notches: review ? [...review.notches] : kept,
+      notches: review
+        ? [...review.notches]
+        : kept.map(({ studentId: _student, condition: _condition, ...notch }) => notch),
     },
   };
 }
 
-/** Body sizes recorded for a growing player; undefined for adults or with fewer than two records. */
-async function growthOf(
+/**
+ * Progress of some students, up to a moment (a lesson that is looked at later shows its own day). Its number of queries does
+ * not depend on how many they are. Notches whose day is over enter the record.
+ */
+export async function progressOfMany(
   db: Db,
   practiceId: string,
-  student: StudentRow,
-): Promise<{ date: string; heightM: number; massKg: number }[] | undefined> {
-  if (new Date().getUTCFullYear() - student.birth_year > JUNIOR_AGE + 3) return undefined;
-  const rows = await db.query<{ taken_on: string; height_m: number; mass_kg: number }>(
-    `select taken_on, height_m, mass_kg from body_sizes where practice_id = $1 and student_id = $2 order by taken_on`,
-    [practiceId, student.id],
-  );
-  return rows.length < 2 ? undefined : rows.map((r) => ({ date: r.taken_on, heightM: r.height_m, massKg: r.mass_kg }));
+  students: readonly StudentRow[],
+  until?: Date,
+): Promise<Map<string, Progress>> {
+  if (students.length === 0) return new Map();
+  const ids = students.map((s) => s.id);
+  const sessions = await sessionsOfStudents(db, practiceId, ids);
+  const plans = await firstPlanLessons(db, practiceId, ids);
+  const notches = await notchesOfStudents(db, practiceId, ids);
+  const sizes = await bodySizesOf(db, practiceId, ids);
+  const { smallestGainMps } = settingsSchema.cast((await practiceRow(db, practiceId))?.settings ?? {});
+  const now = new Date();
+  const fresh: KeptNotch[] = [];
+  const found = new Map<string, Progress>();
+  for (const student of students) {
+    const of = <T extends { student_id: string }>(rows: readonly T[]): T[] =>
+      rows.filter((r) => r.student_id === student.id);
+    const record: Record = {
+      sessions: of(sessions),
+      planAt: plans.get(student.id),
+      notches: notches.filter((n) => n.studentId === student.id),
+      sizes: of(sizes),
+      smallestGainMps,
+    };
+    const progress = progressFrom(student, record, now, until);
+    found.set(student.id, progress);
+    const { review } = progress;
+    const known = new Set(record.notches.map((n) => `${n.condition} ${n.date}`));
+    for (const n of review?.notches ?? [])
+      if (review && !known.has(`${review.condition} ${n.date}`))
+        fresh.push({ ...n, studentId: student.id, condition: review.condition });
+  }
+  await keepNotches(db, practiceId, fresh, now.toISOString().slice(0, 10));
+  return found;
+}
+
+export async function progressOf(db: Db, practiceId: string, student: StudentRow, until?: Date): Promise<Progress> {
+  const found = (await progressOfMany(db, practiceId, [student], until)).get(student.id);
+  if (!found) throw new Error('No progress was reckoned.');
+  return found;
 }

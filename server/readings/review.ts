@@ -1,4 +1,5 @@
 import type { GainWire, PlanDrillWire, PracticeSetWire, ReviewAnswer } from '../../api/types.ts';
+import { conditionText } from '../../core/catalogue/swing-condition.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { median } from '../../core/numeric/statistics.ts';
 import { decideLadder, type DrillSession, type LadderDecision } from '../../core/plan/ladder.ts';
@@ -66,9 +67,6 @@ export async function reviewAnswer(db: Db, practiceId: string, lessonId: string)
     const decision = await ladderProposal(db, practiceId, student, plan?.target ?? '', d, practice);
     proposals.push({ planDrillId: d.id, drillId: d.drillId, ...decision });
   }
-  const last = progress.sessions[progress.sessions.length - 1];
-  const condition = progress.review?.condition ?? last?.condition;
-  const parts = condition?.split(' · ');
   return {
     gain: progress.review ? gainToWire(progress.review) : null,
     asDecided: await decidedReview(db, practiceId, lessonId),
@@ -76,16 +74,14 @@ export async function reviewAnswer(db: Db, practiceId: string, lessonId: string)
     sessions: progress.sessions.map((s) => ({
       lessonId: s.lesson_id,
       startsAt: s.starts_at.toISOString(),
-      condition: s.condition,
+      condition: conditionText({ club: s.club, withBall: s.with_ball, condition: s.condition }),
       oldPlace: s.old_place,
       medianMps: median(s.speeds),
       count: s.speeds.length,
     })),
     plan,
     practice,
-    repeatBlock: parts
-      ? { club: parts[0], withBall: parts[1] === 'ball', condition: parts.slice(2).join(' · ') }
-      : null,
+    repeatBlock: progress.repeat,
     proposals,
     decisions: (await decisionsOfLesson(db, practiceId, lessonId)).map((d) => ({
       planDrillId: d.plan_drill_id,

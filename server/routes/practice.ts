@@ -9,7 +9,7 @@ import { valid, type Services } from '../http/context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { planStudent } from '../readings/plan-student.ts';
 import { planDrillRow, planInForce } from '../rows/plans.ts';
-import { progressOf } from '../readings/progress.ts';
+import { standingOf } from '../readings/standing.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';
 import { insertSet, setsOfPlan, studentByLink } from '../rows/practice.ts';
 
@@ -51,7 +51,7 @@ export function practiceRoutes({ db, hub }: Services): Router {
             return { ...d, cautions: drill ? cautionsFor(drill, who) : [] };
           }),
       sets: plan ? await setsOfPlan(db, practiceId, plan.id) : [],
-      stick: (await progressOf(db, practiceId, student)).stick,
+      stick: (await standingOf(db, practiceId, student)).stick,
     };
     res.set('Referrer-Policy', 'no-referrer').json(answer);
   });

@@ -1,23 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import { bodySizeSchema, lessonSchema, screenSchema, studentSchema } from '../../api/schemas.ts';
-import type { StudentAnswer, StudentCard } from '../../api/types.ts';
+import type { LessonPage, StudentAnswer } from '../../api/types.ts';
 import { newToken, tokenHash } from '../http/secrets.ts';
 import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
 import { notFound } from '../http/problem.ts';
-import { insertLesson, lessonsOf } from '../rows/lessons.ts';
-import { lessonSummaries } from '../rows/lesson-summaries.ts';
+import { saveBodySize } from '../rows/body-sizes.ts';
+import { insertLesson, lessonSummaries } from '../rows/lessons.ts';
 import { hasLink, insertLink, withdrawLinks } from '../rows/practice.ts';
-import { progressOf } from '../readings/progress.ts';
-import {
-  insertScreen,
-  saveBodySize,
-  saveStudent,
-  screensOf,
-  studentPage,
-  studentRow,
-  studentToWire,
-} from '../rows/students.ts';
+import { standingOf } from '../readings/standing.ts';
+import { studentCards } from '../readings/student-list.ts';
+import { insertScreen, saveStudent, screensOf, studentPage, studentRow, studentToWire } from '../rows/students.ts';
 
 const PAGE = 30;
 
@@ -25,28 +18,18 @@ const PAGE = 30;
 export function studentRoutes({ db }: Services): Router {
   const router = Router();
 
+  const lessonPage = async (practiceId: string, studentId: string, offset: number): Promise<LessonPage> => {
+    const lessons = await lessonSummaries(db, practiceId, studentId, { limit: PAGE + 1, offset });
+    return { lessons: lessons.slice(0, PAGE), nextOffset: lessons.length > PAGE ? offset + PAGE : null };
+  };
+
   router.get('/', async (req, res) => {
     const practiceId = practiceOf(req);
     const search = typeof req.query.search === 'string' ? req.query.search.trim().slice(0, 100) : '';
     const offset = Math.max(0, Number(req.query.offset) || 0);
     const rows = await studentPage(db, practiceId, search, PAGE + 1, offset);
-    const cards: StudentCard[] = [];
-    for (const row of rows.slice(0, PAGE)) {
-      const lessons = await lessonsOf(db, practiceId, row.id);
-      const past = lessons.filter((l) => l.starts_at <= new Date());
-      cards.push({
-        id: row.id,
-        name: row.name,
-        handedness: row.handedness,
-        level: row.level,
-        goalKind: row.goal_kind,
-        goalDate: row.goal_date,
-        lessons: lessons.length,
-        lastLessonAt: past[past.length - 1]?.starts_at.toISOString() ?? null,
-        stick: (await progressOf(db, practiceId, row)).stick,
-      });
-    }
-    res.json({ students: cards, nextOffset: rows.length > PAGE ? offset + PAGE : null });
+    const students = await studentCards(db, practiceId, rows.slice(0, PAGE), new Date());
+    res.json({ students, nextOffset: rows.length > PAGE ? offset + PAGE : null });
   });
 
   router.put('/:id', async (req, res) => {
@@ -68,10 +51,16 @@ export function studentRoutes({ db }: Services): Router {
     const answer: StudentAnswer = {
       student: studentToWire(row),
       screens: await screensOf(db, practiceId, row.id),
-      lessons: await lessonSummaries(db, practiceId, row.id),
-      stick: (await progressOf(db, practiceId, row)).stick,
+      ...(await lessonPage(practiceId, row.id, 0)),
+      stick: (await standingOf(db, practiceId, row)).stick,
       hasPracticeLink: await hasLink(db, practiceId, row.id),
     };
+    res.json(answer);
+  });
+
+  router.get('/:id/lessons', async (req, res) => {
+    const offset = Math.max(0, Number(req.query.offset) || 0);
+    const answer: LessonPage = await lessonPage(practiceOf(req), idParam(req), offset);
     res.json(answer);
   });
 

@@ -6,7 +6,7 @@ import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import * as q from '../rows/swings.ts';
 
-/** Every part must be of the block and of no other swing. @throws Problem 404, 409, 422 */
+/** Every part must be of the block and of no other swing. Within a transaction. @throws Problem 404, 409, 422 */
 async function checkParts(db: Db, practiceId: string, blockId: string, id: string, parts: q.SwingParts): Promise<void> {
   const { shotId, motionId, groundId, videoId, swishSetId } = parts;
   const wanted = [shotId, motionId, groundId, videoId, swishSetId].filter((p) => p !== null).length;
@@ -19,6 +19,7 @@ async function checkParts(db: Db, practiceId: string, blockId: string, id: strin
       'A swing joins at least one of shot, captured swing, ground, video and heard swing.',
       'motionId',
     );
+  await q.lockLesson(db, practiceId, blockId);
   if ((await q.partsInBlock(db, practiceId, blockId, parts)) !== wanted) throw notFound('A record of this block');
   if (await q.takenElsewhere(db, practiceId, id, parts))
     throw new Problem(409, 'already-joined', 'One of these is already part of another swing; part it there first.');
@@ -33,8 +34,10 @@ export function swingRoutes({ db, hub }: Services): Router {
     const block = await blockRow(db, practiceId, idParam(req));
     if (!block) throw notFound('The block');
     const input = valid(swingSchema, req.body);
-    await checkParts(db, practiceId, block.id, input.id, input);
-    await q.insertSwing(db, practiceId, block.id, input);
+    await db.transaction(async (tx) => {
+      await checkParts(tx, practiceId, block.id, input.id, input);
+      await q.insertSwing(tx, practiceId, block.id, input);
+    });
     // An id that another practice uses was not stored.
     if (!(await q.swingRow(db, practiceId, input.id))) throw notFound('The swing');
     hub.publish(practiceId, { kind: 'changed', lessonId: block.lesson_id });
@@ -47,8 +50,10 @@ export function swingRoutes({ db, hub }: Services): Router {
     if (!row) throw notFound('The swing');
     const given = Object.entries(valid(swingPatchSchema, req.body)).filter(([, v]) => v !== undefined);
     const next = { ...q.swingToWire(row), ...Object.fromEntries(given) };
-    await checkParts(db, practiceId, row.block_id, row.id, next);
-    await q.updateSwing(db, practiceId, next);
+    await db.transaction(async (tx) => {
+      await checkParts(tx, practiceId, row.block_id, row.id, next);
+      await q.updateSwing(tx, practiceId, next);
+    });
     hub.publish(practiceId, { kind: 'changed', lessonId: row.lesson_id });
     res.status(204).end();
   });

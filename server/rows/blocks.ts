@@ -26,8 +26,10 @@ export const blocksOf = (db: Db, practiceId: string, lessonId: string): Promise<
     lessonId,
   ]);
 
-/** Adds a block and lets it, and it alone, take what the feed sends. */
+/** Adds a block and lets it, and it alone, take what the feed sends. Within a transaction. */
 export async function insertBlock(db: Db, practiceId: string, lessonId: string, b: BlockInput): Promise<void> {
+  // Two blocks at once would take the same place.
+  await db.query('select 1 from lessons where practice_id = $1 and id = $2 for no key update', [practiceId, lessonId]);
   const added = await db.query<{ id: string }>(
     `insert into blocks (id, practice_id, lesson_id, position, club, with_ball, condition, cue, effort, feel, old_place)
      values ($1, $2, $3, (select coalesce(max(position), 0) + 1 from blocks where lesson_id = $3), $4, $5, $6, $7, $8, $9, $10)
@@ -80,8 +82,10 @@ export const updateBlock = (
     b.oldPlace,
   ]);
 
-/** Lets a block, and it alone, take what the devices send, or pauses it; when it did so is kept. */
+/** Lets a block, and it alone, take what the devices send, or pauses it; when it did so is kept. Within a transaction. */
 export async function setListening(db: Db, practiceId: string, id: string, listening: boolean): Promise<void> {
+  // One block of a practice listens: those who change that take turns.
+  await db.query('select 1 from practices where id = $1 for no key update', [practiceId]);
   const stopped = await db.query<{ id: string }>(
     'update blocks set listening = false where practice_id = $1 and listening and (not $3 or id <> $2) and ($3 or id = $2) returning id',
     [practiceId, id, listening],

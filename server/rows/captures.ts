@@ -71,7 +71,7 @@ export const importsOfLesson = async (db: Db, practiceId: string, lessonId: stri
       row_count: number;
       created_at: Date;
     }>(
-      `select i.* from imports i join live_blocks b on b.id = i.block_id
+      `select i.id, i.block_id, i.kind, i.file_name, i.row_count, i.created_at from imports i join live_blocks b on b.id = i.block_id
        where i.practice_id = $1 and b.lesson_id = $2 order by i.created_at, i.id`,
       [practiceId, lessonId],
     )

@@ -1,3 +1,4 @@
+import type { LessonSummary } from '../../api/types.ts';
 import type { Db, Row } from '../db/connection.ts';
 
 export interface LessonRow extends Row {
@@ -21,31 +22,72 @@ export const insertLesson = (
 export const lessonRow = async (db: Db, practiceId: string, id: string): Promise<LessonRow | undefined> =>
   (await db.query<LessonRow>('select * from lessons where practice_id = $1 and id = $2', [practiceId, id]))[0];
 
-export const lessonsOf = (db: Db, practiceId: string, studentId: string): Promise<LessonRow[]> =>
-  db.query<LessonRow>('select * from lessons where practice_id = $1 and student_id = $2 order by starts_at, id', [
-    practiceId,
-    studentId,
-  ]);
-
 export const updateLessonNote = (db: Db, practiceId: string, id: string, note: string): Promise<unknown> =>
   db.query('update lessons set note = $3 where practice_id = $1 and id = $2', [practiceId, id, note]);
 
-export interface TestSpeedsRow extends Row {
-  lesson_id: string;
-  starts_at: Date;
-  club: string;
-  with_ball: boolean;
-  condition: string;
-  speeds: number[];
+/** Lessons of a practice that start within a stretch of time. */
+export const lessonsBetween = (db: Db, practiceId: string, from: Date, to: Date): Promise<LessonRow[]> =>
+  db.query<LessonRow>(
+    'select * from lessons where practice_id = $1 and starts_at >= $2 and starts_at < $3 order by starts_at, id',
+    [practiceId, from.toISOString(), to.toISOString()],
+  );
+
+/** The lesson of a student before a moment. */
+export const lessonBefore = async (
+  db: Db,
+  practiceId: string,
+  studentId: string,
+  before: Date,
+): Promise<LessonRow | undefined> =>
+  (
+    await db.query<LessonRow>(
+      `select * from lessons where practice_id = $1 and student_id = $2 and starts_at < $3
+       order by starts_at desc, id desc limit 1`,
+      [practiceId, studentId, before.toISOString()],
+    )
+  )[0];
+
+export interface LessonCountRow extends Row {
+  student_id: string;
+  lessons: number;
+  last_at: Date | null;
 }
 
-/** Counted club head speeds by lesson, club, ball and condition, in lessons before a moment: history of the isolation tests. */
-export const testSpeedsOf = (db: Db, practiceId: string, studentId: string, before: Date): Promise<TestSpeedsRow[]> =>
-  db.query<TestSpeedsRow>(
-    `select l.id as lesson_id, l.starts_at, b.club, b.with_ball, b.condition, array_agg(s.club_speed_mps) as speeds
-     from shots s join live_blocks b on b.id = s.block_id join lessons l on l.id = b.lesson_id
-     where s.practice_id = $1 and l.student_id = $2 and l.starts_at < $3
-       and s.set_aside_reason is null and s.club_speed_mps is not null
-     group by 1, 2, 3, 4, 5 order by l.starts_at`,
-    [practiceId, studentId, before.toISOString()],
+/** How many lessons each of some students has, and when the last one before a moment was. */
+export const lessonCounts = (
+  db: Db,
+  practiceId: string,
+  studentIds: readonly string[],
+  now: Date,
+): Promise<LessonCountRow[]> =>
+  db.query<LessonCountRow>(
+    `select student_id, count(*)::int as lessons, max(starts_at) filter (where starts_at <= $3) as last_at
+     from lessons where practice_id = $1 and student_id = any($2::uuid[]) group by student_id`,
+    [practiceId, studentIds, now.toISOString()],
   );
+
+/** A page of a student's lessons with what each held, newest first. */
+export const lessonSummaries = async (
+  db: Db,
+  practiceId: string,
+  studentId: string,
+  { limit, offset }: { limit: number; offset: number },
+): Promise<LessonSummary[]> =>
+  (
+    await db.query<LessonRow & { blocks: number; swings: number; target: string | null }>(
+      `select l.id, l.starts_at, l.note,
+         (select count(*)::int from live_blocks b where b.lesson_id = l.id) as blocks,
+         (select coalesce(sum(f.shots), 0)::int from session_figures f where f.lesson_id = l.id) as swings,
+         (select v.target from verdicts v where v.lesson_id = l.id order by v.decided_at desc limit 1) as target
+       from lessons l where l.practice_id = $1 and l.student_id = $2
+       order by l.starts_at desc, l.id limit $3 offset $4`,
+      [practiceId, studentId, limit, offset],
+    )
+  ).map((r) => ({
+    id: r.id,
+    startsAt: r.starts_at.toISOString(),
+    note: r.note,
+    blocks: r.blocks,
+    swings: r.swings,
+    target: r.target,
+  }));

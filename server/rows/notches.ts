@@ -1,22 +1,34 @@
 import type { Notch } from '../../core/review/review.ts';
 import type { Db } from '../db/connection.ts';
 
-/** Notches in the record of a student under one condition, as they were cut, in the order of time. */
-export const notchesOf = async (
+/** A notch in the record, and whose it is. */
+export interface KeptNotch extends Notch {
+  readonly studentId: string;
+  readonly condition: string;
+}
+
+/** Notches in the record of some students, as they were cut, in the order of time. */
+export const notchesOfStudents = async (
   db: Db,
   practiceId: string,
-  studentId: string,
-  condition: string,
-  until?: Date,
-): Promise<Notch[]> =>
+  studentIds: readonly string[],
+): Promise<KeptNotch[]> =>
   (
-    await db.query<{ cut_at: Date; speed_mps: number; smallest_gain_mps: number; rule: number }>(
-      `select cut_at, speed_mps, smallest_gain_mps, rule from notches
-       where practice_id = $1 and student_id = $2 and condition = $3 and ($4::timestamptz is null or cut_at <= $4)
-       order by cut_at`,
-      [practiceId, studentId, condition, until?.toISOString() ?? null],
+    await db.query<{
+      student_id: string;
+      condition: string;
+      cut_at: Date;
+      speed_mps: number;
+      smallest_gain_mps: number;
+      rule: number;
+    }>(
+      `select student_id, condition, cut_at, speed_mps, smallest_gain_mps, rule from notches
+       where practice_id = $1 and student_id = any($2::uuid[]) order by cut_at`,
+      [practiceId, studentIds],
     )
   ).map((r) => ({
+    studentId: r.student_id,
+    condition: r.condition,
     date: r.cut_at.toISOString(),
     speedMps: r.speed_mps,
     smallestGainMps: r.smallest_gain_mps,
@@ -27,17 +39,29 @@ export const notchesOf = async (
 export async function keepNotches(
   db: Db,
   practiceId: string,
-  studentId: string,
-  condition: string,
-  notches: readonly Notch[],
-  now = new Date(),
+  notches: readonly KeptNotch[],
+  today: string,
 ): Promise<void> {
-  const today = now.toISOString().slice(0, 10);
-  for (const n of notches.filter((n) => n.date.slice(0, 10) < today)) {
-    await db.query(
-      `insert into notches (practice_id, student_id, condition, cut_at, speed_mps, smallest_gain_mps, rule)
-       values ($1,$2,$3,$4,$5,$6,$7) on conflict do nothing`,
-      [practiceId, studentId, condition, n.date, n.speedMps, n.smallestGainMps, n.rule],
-    );
-  }
+  const over = notches.filter((n) => n.date.slice(0, 10) < today);
+  if (over.length === 0) return;
+  await db.query(
+    `insert into notches (practice_id, student_id, condition, cut_at, speed_mps, smallest_gain_mps, rule)
+     select $1, x.student_id, x.condition, x.cut_at, x.speed_mps, x.smallest_gain_mps, x.rule
+     from jsonb_to_recordset($2::jsonb) as x (student_id uuid, condition text, cut_at timestamptz, speed_mps float8,
+       smallest_gain_mps float8, rule int)
+     on conflict do nothing`,
+    [
+      practiceId,
+      JSON.stringify(
+        over.map((n) => ({
+          student_id: n.studentId,
+          condition: n.condition,
+          cut_at: n.date,
+          speed_mps: n.speedMps,
+          smallest_gain_mps: n.smallestGainMps,
+          rule: n.rule,
+        })),
+      ),
+    ],
+  );
 }

@@ -33,22 +33,42 @@ const drillToWire = (r: PlanDrillRow): PlanDrillWire => ({
   sessionsPerWeek: r.sessions_per_week,
 });
 
+const planToWire = (row: PlanRow, drills: readonly PlanDrillRow[]): PlanWire => ({
+  id: row.id,
+  lessonId: row.lesson_id,
+  target: row.target,
+  startsOn: row.starts_on,
+  week: row.week,
+  notes: row.notes,
+  drills: drills.map(drillToWire),
+});
+
 async function withDrills(db: Db, practiceId: string, row: PlanRow | undefined): Promise<PlanWire | null> {
   if (!row) return null;
   const drills = await db.query<PlanDrillRow>(
     'select * from plan_drills where practice_id = $1 and plan_id = $2 order by position',
     [practiceId, row.id],
   );
-  return {
-    id: row.id,
-    lessonId: row.lesson_id,
-    target: row.target,
-    startsOn: row.starts_on,
-    week: row.week,
-    notes: row.notes,
-    drills: drills.map(drillToWire),
-  };
+  return planToWire(row, drills);
 }
+
+/** For each of some lessons, the plan in force at its time: the newest of an earlier lesson of the student. Without its drills. */
+export const plansInForce = async (
+  db: Db,
+  practiceId: string,
+  lessonIds: readonly string[],
+): Promise<Map<string, PlanWire>> =>
+  new Map(
+    (
+      await db.query<PlanRow & { for_lesson: string }>(
+        `select distinct on (here.id) here.id as for_lesson, p.*
+         from lessons here join plans p on p.student_id = here.student_id join lessons l on l.id = p.lesson_id
+         where here.practice_id = $1 and here.id = any($2::uuid[]) and l.starts_at <= here.starts_at and l.id <> here.id
+         order by here.id, l.starts_at desc, p.created_at desc`,
+        [practiceId, lessonIds],
+      )
+    ).map((r) => [r.for_lesson, planToWire(r, [])]),
+  );
 
 /** The plan in force: the newest one, or the newest that was made in or before a given lesson's time. */
 export async function planInForce(
@@ -79,15 +99,21 @@ export const planOfLesson = async (db: Db, practiceId: string, lessonId: string)
     )[0],
   );
 
-/** Start of the lesson in which the first plan was made; what was measured up to then is baseline. */
-export const firstPlanLessonAt = async (db: Db, practiceId: string, studentId: string): Promise<Date | undefined> =>
-  (
-    await db.query<{ starts_at: Date }>(
-      `select l.starts_at from plans p join lessons l on l.id = p.lesson_id
-       where p.practice_id = $1 and p.student_id = $2 order by l.starts_at limit 1`,
-      [practiceId, studentId],
-    )
-  )[0]?.starts_at;
+/** Start of the lesson in which each student's first plan was made; what was measured up to then is baseline. */
+export const firstPlanLessons = async (
+  db: Db,
+  practiceId: string,
+  studentIds: readonly string[],
+): Promise<Map<string, Date>> =>
+  new Map(
+    (
+      await db.query<{ student_id: string; starts_at: Date }>(
+        `select p.student_id, min(l.starts_at) as starts_at from plans p join lessons l on l.id = p.lesson_id
+         where p.practice_id = $1 and p.student_id = any($2::uuid[]) group by p.student_id`,
+        [practiceId, studentIds],
+      )
+    ).map((r) => [r.student_id, r.starts_at]),
+  );
 
 export async function insertPlan(
   db: Db,

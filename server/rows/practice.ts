@@ -34,14 +34,24 @@ const toWire = (r: SetRow): PracticeSetWire => ({
   witnessed: r.witnessed,
 });
 
+/** Sets of some plans in the order of time, by plan. */
+export async function setsOfPlans(
+  db: Db,
+  practiceId: string,
+  planIds: readonly string[],
+): Promise<Map<string, PracticeSetWire[]>> {
+  const rows = await db.query<SetRow & { plan_id: string }>(
+    `select s.*, d.plan_id from practice_sets s join plan_drills d on d.id = s.plan_drill_id
+     where s.practice_id = $1 and d.plan_id = any($2::uuid[]) order by s.done_at, s.id`,
+    [practiceId, planIds],
+  );
+  const byPlan = new Map<string, PracticeSetWire[]>(planIds.map((id) => [id, []]));
+  for (const row of rows) byPlan.get(row.plan_id)?.push(toWire(row));
+  return byPlan;
+}
+
 export const setsOfPlan = async (db: Db, practiceId: string, planId: string): Promise<PracticeSetWire[]> =>
-  (
-    await db.query<SetRow>(
-      `select s.* from practice_sets s join plan_drills d on d.id = s.plan_drill_id
-       where s.practice_id = $1 and d.plan_id = $2 order by s.done_at, s.id`,
-      [practiceId, planId],
-    )
-  ).map(toWire);
+  (await setsOfPlans(db, practiceId, [planId])).get(planId) ?? [];
 
 /** Adds a set; a repeat of the same id is harmless. */
 export const insertSet = (

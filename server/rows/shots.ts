@@ -141,24 +141,3 @@ export function valuesOf(row: ShotRow): ShotValues {
   }
   return values;
 }
-
-export interface SpeedRow extends Row {
-  lesson_id: string;
-  starts_at: Date;
-  condition: string;
-  old_place: boolean;
-  speeds: number[];
-}
-
-/** Club head speeds by lesson and condition, set-aside swings left out: what the review compares. */
-export const speedsByLesson = (db: Db, practiceId: string, studentId: string): Promise<SpeedRow[]> =>
-  db.query<SpeedRow>(
-    `select l.id as lesson_id, l.starts_at,
-       b.club || case when b.with_ball then ' · ball · ' else ' · no ball · ' end || b.condition as condition,
-       b.old_place,
-       array_agg(s.club_speed_mps order by s.struck_at, s.arrived) as speeds
-     from shots s join live_blocks b on b.id = s.block_id join lessons l on l.id = b.lesson_id
-     where s.practice_id = $1 and l.student_id = $2 and s.set_aside_reason is null and s.club_speed_mps is not null
-     group by 1, 2, 3, 4 order by l.starts_at, l.id, b.old_place`,
-    [practiceId, studentId],
-  );

@@ -106,6 +106,9 @@ export const saveStudent = async (db: Db, practiceId: string, id: string, s: Stu
 export const studentRow = async (db: Db, practiceId: string, id: string): Promise<StudentRow | undefined> =>
   (await db.query<StudentRow>('select * from students where practice_id = $1 and id = $2', [practiceId, id]))[0];
 
+export const studentsById = (db: Db, practiceId: string, ids: readonly string[]): Promise<StudentRow[]> =>
+  db.query<StudentRow>('select * from students where practice_id = $1 and id = any($2::uuid[])', [practiceId, ids]);
+
 export const studentPage = (
   db: Db,
   practiceId: string,
@@ -155,33 +158,38 @@ export const insertScreen = (db: Db, practiceId: string, studentId: string, s: S
     ],
   );
 
+const screenToWire = (r: ScreenRow): ScreenInput => ({
+  id: r.id,
+  takenOn: r.taken_on,
+  trunkTurnLeadDeg: toDeg(r.trunk_turn_lead_rad),
+  trunkTurnTrailDeg: toDeg(r.trunk_turn_trail_rad),
+  toeExtensionLeadDeg: toDeg(r.toe_extension_lead_rad),
+  toeExtensionTrailDeg: toDeg(r.toe_extension_trail_rad),
+  balanceLeadS: r.balance_lead_s,
+  balanceTrailS: r.balance_trail_s,
+  heelRaises: r.heel_raises,
+});
+
 export const screensOf = async (db: Db, practiceId: string, studentId: string): Promise<ScreenInput[]> =>
   (
     await db.query<ScreenRow>(
       'select * from screens where practice_id = $1 and student_id = $2 order by taken_on desc, id',
       [practiceId, studentId],
     )
-  ).map((r) => ({
-    id: r.id,
-    takenOn: r.taken_on,
-    trunkTurnLeadDeg: toDeg(r.trunk_turn_lead_rad),
-    trunkTurnTrailDeg: toDeg(r.trunk_turn_trail_rad),
-    toeExtensionLeadDeg: toDeg(r.toe_extension_lead_rad),
-    toeExtensionTrailDeg: toDeg(r.toe_extension_trail_rad),
-    balanceLeadS: r.balance_lead_s,
-    balanceTrailS: r.balance_trail_s,
-    heelRaises: r.heel_raises,
-  }));
+  ).map(screenToWire);
 
-/** Keeps height and mass of a day, so that growth can be told apart from technique. */
-export const saveBodySize = (
+/** The newest body screen of each of some students. */
+export const latestScreens = async (
   db: Db,
   practiceId: string,
-  studentId: string,
-  size: { takenOn: string; heightM: number; massKg: number },
-): Promise<unknown> =>
-  db.query(
-    `insert into body_sizes (practice_id, student_id, taken_on, height_m, mass_kg) values ($1, $2, $3, $4, $5)
-     on conflict (student_id, taken_on) do update set height_m = excluded.height_m, mass_kg = excluded.mass_kg`,
-    [practiceId, studentId, size.takenOn, size.heightM, size.massKg],
+  studentIds: readonly string[],
+): Promise<Map<string, ScreenInput>> =>
+  new Map(
+    (
+      await db.query<ScreenRow & { student_id: string }>(
+        `select distinct on (student_id) * from screens where practice_id = $1 and student_id = any($2::uuid[])
+         order by student_id, taken_on desc, id`,
+        [practiceId, studentIds],
+      )
+    ).map((r) => [r.student_id, screenToWire(r)]),
   );

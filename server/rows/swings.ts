@@ -72,6 +72,13 @@ export const partsInBlock = async (db: Db, practiceId: string, blockId: string, 
     )
   ).map((r) => Number(r.n))[0];
 
+/** Joins within one lesson take turns: a part belongs to one swing. */
+export const lockLesson = (db: Db, practiceId: string, blockId: string): Promise<unknown> =>
+  db.query(
+    `select 1 from lessons where practice_id = $1 and id = (select lesson_id from blocks where id = $2) for no key update`,
+    [practiceId, blockId],
+  );
+
 /** Parts that another swing of the block has already. */
 export const takenElsewhere = async (db: Db, practiceId: string, id: string, p: SwingParts): Promise<boolean> =>
   (

@@ -1,12 +1,12 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
-import type { StudentAnswer } from '../../api/types.ts';
+import type { LessonPage, StudentAnswer } from '../../api/types.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { call, newId } from '../base/api.ts';
 import { useUnits } from '../base/session.tsx';
-import { ButtonLink, PrimaryButton } from '../kit/controls.tsx';
+import { Button, ButtonLink, PrimaryButton } from '../kit/controls.tsx';
 import { Card, Failed, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { NotchStick, stickSentence } from '../parts/NotchStick.tsx';
 import { PracticeLink } from './PracticeLink.tsx';
@@ -31,6 +31,13 @@ export default function StudentPage() {
   const navigate = useNavigate();
   const units = useUnits();
   const query = useQuery({ queryKey: ['student', id], queryFn: () => call<StudentAnswer>('GET', `/students/${id}`) });
+  const earlier = useInfiniteQuery({
+    queryKey: ['student', id, 'lessons'],
+    queryFn: ({ pageParam }) => call<LessonPage>('GET', `/students/${id}/lessons?offset=${pageParam}`),
+    initialPageParam: query.data?.nextOffset ?? 0,
+    getNextPageParam: (last) => last.nextOffset,
+    enabled: false,
+  });
   const start = useMutation({
     mutationFn: async () => {
       const lessonId = newId();
@@ -53,7 +60,9 @@ export default function StudentPage() {
       </Page>
     );
   }
-  const { student, screens, lessons, stick, hasPracticeLink } = query.data;
+  const { student, screens, stick, hasPracticeLink } = query.data;
+  const lessons = [...query.data.lessons, ...(earlier.data?.pages.flatMap((p) => p.lessons) ?? [])];
+  const more = earlier.data ? earlier.hasNextPage : query.data.nextOffset !== null;
   const goal = { gain: 'gain speed', 'win-back': 'win back lost speed', hold: 'hold speed' }[student.goalKind];
   return (
     <Page>
@@ -98,6 +107,15 @@ export default function StudentPage() {
             ))}
           </Lessons>
         )}
+        {more ? (
+          <Button
+            isDisabled={earlier.isFetching}
+            onPress={() => void (earlier.data ? earlier.fetchNextPage() : earlier.refetch())}
+          >
+            Show earlier lessons
+          </Button>
+        ) : null}
+        {earlier.error ? <Failed error={earlier.error} retry={() => void earlier.refetch()} /> : null}
       </Card>
       <ScreenForm studentId={id} screens={screens} />
       <PracticeLink studentId={id} active={hasPracticeLink} />

@@ -1,0 +1,78 @@
+import type { NotchStickData } from '../../api/types.ts';
+import { conditionText } from '../../core/catalogue/swing-condition.ts';
+import type { Db } from '../db/connection.ts';
+import { saveStandings, standingsOf, type NewStanding } from '../rows/figures.ts';
+import type { StudentRow } from '../rows/students.ts';
+import { progressOfMany } from './progress.ts';
+
+/** Where a student stands, as lists show it. */
+export interface Standing {
+  readonly stick: NotchStickData;
+  /** Condition to measure again, in words; null before the first session. */
+  readonly repeat: string | null;
+}
+
+/**
+ * Standings of some students: stored ones where they hold, the others reckoned anew and stored. A standing holds until one of
+ * its student's swings, plans or sizes changes, or a setting does; one with a notch of today, until its day is over.
+ */
+export async function standings(
+  db: Db,
+  practiceId: string,
+  students: readonly StudentRow[],
+): Promise<Map<string, Standing>> {
+  if (students.length === 0) return new Map();
+  const today = new Date().toISOString().slice(0, 10);
+  const stored = new Map(
+    (
+      await standingsOf(
+        db,
+        practiceId,
+        students.map((s) => s.id),
+        today,
+      )
+    ).map((r) => [r.student_id, r]),
+  );
+  const stale = students.filter((s) => stored.get(s.id)?.holds !== true);
+  const anew = await progressOfMany(db, practiceId, stale);
+  const fresh = stale.map((s): NewStanding => {
+    const progress = anew.get(s.id);
+    const notches = progress?.stick.notches ?? [];
+    return {
+      studentId: s.id,
+      version: stored.get(s.id)?.now_version ?? 0,
+      latestMps: progress?.stick.latestMps ?? null,
+      spreadMps: progress?.stick.spreadMps ?? 0,
+      notches,
+      repeatCondition: progress?.repeat ? conditionText(progress.repeat) : null,
+      holdsUntil: notches.some((n) => n.date.slice(0, 10) >= today) ? today : null,
+    };
+  });
+  if (fresh.length > 0) await saveStandings(db, practiceId, fresh);
+  return new Map(
+    students.map((s) => {
+      const progress = anew.get(s.id);
+      const row = stored.get(s.id);
+      if (progress)
+        return [s.id, { stick: progress.stick, repeat: progress.repeat ? conditionText(progress.repeat) : null }];
+      return [
+        s.id,
+        {
+          stick: {
+            latestMps: row?.latest_mps ?? null,
+            spreadMps: row?.spread_mps ?? 0,
+            goalMps: s.goal_speed_mps,
+            notches: row?.notches ?? [],
+          },
+          repeat: row?.repeat_condition ?? null,
+        },
+      ];
+    }),
+  );
+}
+
+export async function standingOf(db: Db, practiceId: string, student: StudentRow): Promise<Standing> {
+  const found = (await standings(db, practiceId, [student])).get(student.id);
+  if (!found) throw new Error('No standing was reckoned.');
+  return found;
+}
