@@ -14,7 +14,9 @@ import type {
 import { distanceBudget } from '../core/diagnosis/budget/budget.ts';
 import { valuesFromWire } from '../core/formats/shot-fields.ts';
 import { createApp } from '../server/app.ts';
+import { ContentStore } from '../server/content/content-store.ts';
 import { temporaryFolder, TestServer } from '../server/test-support.ts';
+import { inlineWork } from '../server/work/inline.ts';
 import { DemoClient } from './client.ts';
 import { cupDay, DEMO_SIGN_IN, seedDemo } from './seed.ts';
 import { STORIES } from './stories.ts';
@@ -26,7 +28,12 @@ let close: () => Promise<void>;
 
 beforeAll(async () => {
   const { db } = await TestServer.open();
-  const { app } = createApp({ db, log: pino({ level: 'silent' }), mediaFolder: temporaryFolder() });
+  const { app } = createApp({
+    db,
+    log: pino({ level: 'silent' }),
+    work: inlineWork,
+    content: new ContentStore(temporaryFolder()),
+  });
   const http = createServer(app);
   await new Promise<void>((resolve) => http.listen(0, '127.0.0.1', resolve));
   const address = `http://127.0.0.1:${(http.address() as AddressInfo).port}`;

@@ -9,11 +9,12 @@ import { beliefRoutes } from './routes/beliefs.ts';
 import { blockRoutes } from './routes/blocks.ts';
 import { captureRoutes } from './routes/captures.ts';
 import { shotImportRoutes } from './routes/shot-imports.ts';
+import type { ContentStore } from './content/content-store.ts';
 import type { Db } from './db/connection.ts';
 import { diagnosisRoutes } from './routes/diagnosis.ts';
 import { FeedHub } from './live/hub.ts';
 import { deviceRoutes, feedRoutes } from './routes/feed.ts';
-import type { Services } from './http/context.ts';
+import type { Services } from './routes/context.ts';
 import { Problem, problemHandler, unknownRoute } from './http/problem.ts';
 import { lessonRoutes } from './routes/lessons.ts';
 import { planRoutes } from './routes/plans.ts';
@@ -24,12 +25,14 @@ import { swingRoutes } from './routes/swings.ts';
 import { swishRoutes } from './routes/swish.ts';
 import { todayRoutes } from './routes/today.ts';
 import { videoRoutes } from './routes/videos.ts';
+import type { Work } from './work/work.ts';
 
 export interface AppOptions {
   readonly db: Db;
   readonly log: Logger;
-  /** Folder of the video files. */
-  readonly mediaFolder: string;
+  readonly work: Work;
+  /** Original files. */
+  readonly content: ContentStore;
   /** Folder of the built web application; without it only the API is served. */
   readonly webFolder?: string;
   readonly onFeedKey?: Services['onFeedKey'];
@@ -54,7 +57,8 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
     db: options.db,
     hub: new FeedHub(),
     log: options.log,
-    mediaFolder: options.mediaFolder,
+    work: options.work,
+    content: options.content,
     onFeedKey: options.onFeedKey ?? (() => undefined),
   };
   const app = express();

@@ -167,10 +167,11 @@ describe('imports are all or nothing', () => {
     expect(motion.curves.timeS.length).toBeLessThan(600);
     expect(motion.curves.dps.club).toHaveLength(motion.curves.timeS.length);
     expect(motion.curves.timeS[motion.curves.timeS.length - 1]).toBeLessThanOrEqual(0);
-    const [{ content }] = await server.db.query<{ content: string }>('select content from motions where id = $1', [
-      motion.id,
-    ]);
-    expect(content).toBe(CAST);
+    const [{ content_sha256 }] = await server.db.query<{ content_sha256: string }>(
+      'select content_sha256 from motions where id = $1',
+      [motion.id],
+    );
+    expect((await server.content.read(content_sha256)).toString()).toBe(CAST);
   });
 });
 

@@ -4,6 +4,8 @@ import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals
 import { pino } from 'pino';
 import type { LessonAnswer, ReviewAnswer, StudentAnswer, TodayAnswer } from '../api/types.ts';
 import { createApp } from './app.ts';
+import { ContentStore } from './content/content-store.ts';
+import { inlineWork } from './work/inline.ts';
 import { temporaryFolder, TestServer, uuid } from './test-support.ts';
 
 jest.setTimeout(120_000);
@@ -13,7 +15,14 @@ let port = 0;
 beforeAll(async () => {
   server = await TestServer.open();
   await server.setUp();
-  http = createServer(createApp({ db: server.db, log: pino({ level: 'silent' }), mediaFolder: temporaryFolder() }).app);
+  http = createServer(
+    createApp({
+      db: server.db,
+      log: pino({ level: 'silent' }),
+      work: inlineWork,
+      content: new ContentStore(temporaryFolder()),
+    }).app,
+  );
   await new Promise<void>((resolve) => http.listen(0, '127.0.0.1', resolve));
   port = (http.address() as AddressInfo).port;
 });

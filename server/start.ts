@@ -1,16 +1,20 @@
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { ensureFeedKeys } from './routes/accounts.ts';
 import { createApp } from './app.ts';
-import { openPGlite, pgliteDb, serverDb, type Db } from './db/connection.ts';
+import { ContentStore } from './content/content-store.ts';
+import { moveContent } from './content/move-content.ts';
+import { serverDb, type Db } from './db/connection.ts';
 import { lockFolder } from './db/lock.ts';
 import { migrate } from './db/migrate.ts';
+import { threadedPGlite } from './db/threaded.ts';
+import { pooledWork } from './work/work.ts';
 
 export interface StartOptions {
-  /** Folder of the database, the video files and the feed keys. */
+  /** Folder of the database, the original files and the feed keys. */
   readonly dataFolder: string;
   readonly webFolder: string;
   readonly host: string;
@@ -44,6 +48,13 @@ function keysIn(file: string): string[] {
   }
 }
 
+/** The store of original files; older versions had it for videos alone, under that name. */
+function contentOf(dataFolder: string): ContentStore {
+  const [folder, earlier] = ['content', 'videos'].map((name) => join(dataFolder, name));
+  if (existsSync(earlier) && !existsSync(folder)) renameSync(earlier, folder);
+  return new ContentStore(folder);
+}
+
 /** Opens the data, migrates it, and serves API and pages on one port. */
 export async function start(options: StartOptions): Promise<Running> {
   mkdirSync(options.dataFolder, { recursive: true });
@@ -51,8 +62,12 @@ export async function start(options: StartOptions): Promise<Running> {
   const log = pino({ level: options.logLevel ?? 'warn' });
   const db = options.databaseUrl
     ? serverDb(options.databaseUrl)
-    : pgliteDb(await openPGlite(join(options.dataFolder, 'postgres')));
+    : await threadedPGlite(join(options.dataFolder, 'postgres'));
   await migrate(db);
+  const content = contentOf(options.dataFolder);
+  const moved = await moveContent(db, content);
+  if (moved > 0) log.warn(`${moved} original files moved into ${content.folder}`);
+  const work = pooledWork();
 
   const feedKeys = new Map<string, string>();
   let address = '';
@@ -64,7 +79,8 @@ export async function start(options: StartOptions): Promise<Running> {
   const { app, services } = createApp({
     db,
     log,
-    mediaFolder: join(options.dataFolder, 'videos'),
+    work,
+    content,
     webFolder: options.webFolder,
     onFeedKey: (practiceId, key) => {
       feedKeys.set(practiceId, key);
@@ -85,6 +101,7 @@ export async function start(options: StartOptions): Promise<Running> {
         server.close(() => resolve());
         server.closeAllConnections();
       });
+      await work.close();
       await db.close();
       unlock();
     })());

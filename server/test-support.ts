@@ -5,8 +5,11 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import supertest from 'supertest';
 import { createApp } from './app.ts';
-import { openPGlite, pgliteDb, type Db } from './db/connection.ts';
+import { pgliteDb, type Db } from './db/connection.ts';
+import { openPGlite } from './db/open-pglite.ts';
+import { ContentStore } from './content/content-store.ts';
 import { migrate } from './db/migrate.ts';
+import { inlineWork } from './work/inline.ts';
 
 const CACHE = join(import.meta.dirname, '..', '.cache');
 const MIGRATIONS = join(import.meta.dirname, 'db', 'migrations');
@@ -29,7 +32,7 @@ async function template(): Promise<Blob> {
   return new Blob([readFileSync(file)]);
 }
 
-/** A folder of its own for the video files of one test server. */
+/** A folder of its own for the original files of one test server. */
 export const temporaryFolder = (): string => mkdtempSync(join(tmpdir(), 'maple-media-'));
 
 export const uuid = (): string => crypto.randomUUID();
@@ -37,6 +40,7 @@ export const uuid = (): string => crypto.randomUUID();
 /** One server on a real PGlite in memory, with a signed-in instructor. */
 export class TestServer {
   readonly db: Db;
+  readonly content = new ContentStore(temporaryFolder());
   /** Queries that were run, and bytes of the rows that they brought, since the last `count`. */
   private queries = 0;
   private bytes = 0;
@@ -49,7 +53,8 @@ export class TestServer {
     const { app } = createApp({
       db: this.counted(db),
       log: pino({ level: 'silent' }),
-      mediaFolder: temporaryFolder(),
+      work: inlineWork,
+      content: this.content,
       onFeedKey: (_, key) => (this.feedKey = key),
     });
     this.http = supertest(app);

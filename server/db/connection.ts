@@ -1,4 +1,4 @@
-import { PGlite } from '@electric-sql/pglite';
+import type { PGlite } from '@electric-sql/pglite';
 import pg from 'pg';
 
 export type Row = Record<string, unknown>;
@@ -83,13 +83,4 @@ export function serverDb(url: string): Db {
     },
     () => pool.end(),
   );
-}
-
-/** Opens PGlite in a folder, or in memory; calendar days come as text. @param template a dumped data folder to start from */
-export async function openPGlite(folder: string | undefined, template?: Blob): Promise<PGlite> {
-  return PGlite.create({
-    dataDir: folder,
-    loadDataDir: template,
-    parsers: { 1082: (text: string) => text, 20: (text: string) => Number(text) },
-  });
 }

@@ -36,6 +36,8 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
     if (res.headersSent) return next(error);
     if (error instanceof Problem) return send(res, error.status, error.code, error.message, error.where);
     if (error instanceof InputError) {
+      // What is left of a file that is too large is not waited for.
+      if (error.code === 'too-large') res.set('Connection', 'close');
       return send(res, error.code === 'too-large' ? 413 : 422, error.code, error.message, error.where);
     }
     if (error instanceof CannotSayError) {

@@ -1,12 +1,11 @@
 import type { BatteryAnswer, BatteryTestWire } from '../../api/types.ts';
 import { loadVelocity } from '../../core/battery/load-velocity.ts';
 import { openTests } from '../../core/battery/open-tests.ts';
-import { limitReading } from '../../core/battery/limit.ts';
 import { FEWEST_SWINGS, testRatio, type TestRatio } from '../../core/battery/ratios.ts';
 import { ISOLATION_TESTS, type IsolationTest } from '../../core/catalogue/isolation-tests.ts';
 import type { BlockRow } from '../rows/blocks.ts';
-import type { Db } from '../db/connection.ts';
 import { median } from '../../core/numeric/statistics.ts';
+import type { Means } from '../work/means.ts';
 import { planStudent } from './plan-student.ts';
 import { loadLesson, type LessonData } from './lesson.ts';
 import { sessionsOfStudents, type SpeedRow } from '../rows/figures.ts';
@@ -73,7 +72,7 @@ function historyOf(test: IsolationTest, rows: readonly SpeedRow[], club: string)
 }
 
 /** The battery of a lesson: every test with its openness, ratio, reading and history, and what they say together. */
-export async function batteryOf(db: Db, practiceId: string, lessonId: string): Promise<BatteryAnswer> {
+export async function batteryOf({ db, work }: Means, practiceId: string, lessonId: string): Promise<BatteryAnswer> {
   const data = await loadLesson(db, practiceId, lessonId);
   const { club, full, done } = lessonTests(data);
   const open = openTests(await planStudent(db, practiceId, data.student, data.lesson.starts_at));
@@ -94,7 +93,7 @@ export async function batteryOf(db: Db, practiceId: string, lessonId: string): P
       blockIds: inLesson(test)?.blocks.map((b) => b.id) ?? [],
       history: historyOf(test, rows, club),
     })),
-    limit: full.length < FEWEST_SWINGS ? null : limitReading(full, speeds),
+    limit: full.length < FEWEST_SWINGS ? null : await work.run('limitReading', full, speeds),
     loadVelocity:
       loads.length === 0
         ? null

@@ -1,7 +1,8 @@
 import type { ComparisonAnswer } from '../../api/types.ts';
-import { compareRuns, nextInAlternation, unlikeCircumstances, type Run } from '../../core/review/compare-blocks.ts';
+import { nextInAlternation, unlikeCircumstances, type Run } from '../../core/review/compare-blocks.ts';
 import type { Db } from '../db/connection.ts';
 import { notFound, Problem } from '../http/problem.ts';
+import type { Means } from '../work/means.ts';
 import { loadLesson, type LessonData } from './lesson.ts';
 import { comparable } from '../rows/circumstances.ts';
 import { blockRow, type BlockRow } from '../rows/blocks.ts';
@@ -35,7 +36,7 @@ const speedsIn = (block: BlockRow, data: LessonData): number[] =>
  * two blocks of one condition, or of two lessons, are compared as they are.
  */
 export async function compareBlocks(
-  db: Db,
+  { db, work }: Means,
   practiceId: string,
   lessonId: string,
   ids: { a: string; b: string },
@@ -65,7 +66,7 @@ export async function compareBlocks(
   });
   const runs = labelled.map((l) => l.run);
   return {
-    ...compareRuns(runs),
+    ...(await work.run('compareRuns', runs)),
     unlike: [...(oneDay ? [] : ['another day']), ...unlikeCircumstances(comparable(a.block), comparable(b.block))],
     runs: labelled.map((l) => ({ blockId: l.block.id, label: l.run.label, swings: l.run.speedsMps.length })),
     next: nextInAlternation(runs),

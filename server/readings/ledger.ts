@@ -1,8 +1,6 @@
 import type { LedgerAnswer, SetupWire } from '../../api/types.ts';
 import type { Setup } from '../../core/catalogue/norms.ts';
-import type { Beliefs } from '../../core/beliefs/beliefs.ts';
-import { diagnose } from '../../core/diagnosis/diagnose.ts';
-import { measuredFindings, seenFinding, type Finding } from '../../core/diagnosis/findings.ts';
+import type { Measurement } from '../../core/diagnosis/findings.ts';
 import {
   combineSwings,
   measureBlocks,
@@ -11,12 +9,11 @@ import {
   type MeasuredBlock,
 } from '../../core/diagnosis/evidence-of-lesson.ts';
 import { measureRatios, measureSetup } from '../../core/diagnosis/evidence-of-tests.ts';
-import { priceSwing, type SwingPrices } from '../../core/diagnosis/learned-price.ts';
-import { pricesOfAmounts } from '../../core/diagnosis/one-amount-price.ts';
 import { headKindOf } from '../../core/catalogue/heads.ts';
 import { median } from '../../core/numeric/statistics.ts';
 import { degToRad } from '../../core/units/units.ts';
 import type { Db } from '../db/connection.ts';
+import type { Means } from '../work/means.ts';
 import { ageYears, loadLesson, type LessonData } from './lesson.ts';
 import { heldBeliefs } from '../rows/beliefs.ts';
 import type { BlockRow } from '../rows/blocks.ts';
@@ -43,8 +40,8 @@ const measuredBlock = (block: BlockRow, data: LessonData): MeasuredBlock => ({
   shots: data.shots.filter((s) => s.block_id === block.id && s.set_aside_reason === null).map(valuesOf),
 });
 
-/** All findings of a lesson: body screen up to its day, captured swings, blocks, seen signs. */
-async function findingsOf(db: Db, practiceId: string, data: LessonData, beliefs: Beliefs): Promise<Finding[]> {
+/** All that was measured in a lesson: body screen up to its day, captured swings, blocks, set-ups. */
+async function measurementsOf(db: Db, practiceId: string, data: LessonData): Promise<Measurement[]> {
   const day = data.lesson.starts_at.toISOString().slice(0, 10);
   const screen = (await screensOf(db, practiceId, data.student.id)).find((s) => (s.takenOn ?? '') <= day);
   const blocks = data.blocks.map((b) => measuredBlock(b, data));
@@ -52,7 +49,7 @@ async function findingsOf(db: Db, practiceId: string, data: LessonData, beliefs:
   const setups = (await setupsUpTo(db, practiceId, data.student.id, data.lesson.starts_at)).filter(
     (s) => s.takenAt === startsAt,
   );
-  const measurements = [
+  return [
     ...(screen
       ? measureScreen(
           {
@@ -86,11 +83,6 @@ async function findingsOf(db: Db, practiceId: string, data: LessonData, beliefs:
       }),
     ),
   ];
-  const signs = await signsOf(db, practiceId, data.lesson.id);
-  return [
-    ...measuredFindings(measurements, data.student.level, beliefs),
-    ...signs.map((s) => seenFinding(s.signId, s.grade, s.note, undefined, beliefs)),
-  ];
 }
 
 /** Speed that prices are shares of: the newest block of full driver swings with a ball that has a speed. */
@@ -107,38 +99,29 @@ function ownSpeedMps(data: LessonData): number | undefined {
   return medians.at(-1);
 }
 
-/** Learned prices of the lesson's newest captured swing that they can read; null without one, or without a measured speed. */
-function pricesOf(data: LessonData, speed: number | undefined): SwingPrices | null {
-  const swing = data.motions.filter((m) => m.price_inputs).at(-1)?.price_inputs;
-  if (speed === undefined || !swing) return null;
-  const { student, lesson } = data;
-  const body = {
-    sex: student.sex ?? undefined,
-    heightM: student.height_m ?? undefined,
-    massKg: student.mass_kg ?? undefined,
-    ageYears: ageYears(student, lesson.starts_at),
-  };
-  return priceSwing(swing, body, speed);
-}
-
 /** Findings and what they say together, for the ledger tray and the Diagnose station. */
-export async function ledgerOf(db: Db, practiceId: string, lessonId: string): Promise<LedgerAnswer> {
+export async function ledgerOf({ db, work }: Means, practiceId: string, lessonId: string): Promise<LedgerAnswer> {
   const data = await loadLesson(db, practiceId, lessonId);
-  const { beliefs, changes } = await heldBeliefs(db, practiceId, data.student.id);
-  const findings = await findingsOf(db, practiceId, data, beliefs);
-  const speed = ownSpeedMps(data);
-  const prices = pricesOf(data, speed);
-  const ifPresent = new Map([
-    ...(speed === undefined ? [] : pricesOfAmounts(findings, speed)),
-    ...(prices?.prices ?? []).map((p) => [p.fault, p] as const),
-  ]);
+  const { student, lesson } = data;
+  const { beliefs, changes } = await heldBeliefs(db, practiceId, student.id);
+  const { findings, diagnosis, prices } = await work.run('weighLesson', {
+    measurements: await measurementsOf(db, practiceId, data),
+    signs: await signsOf(db, practiceId, lesson.id),
+    level: student.level,
+    beliefs,
+    speedMps: ownSpeedMps(data),
+    // The newest captured swing that the learned prices can read.
+    swing: data.motions.filter((m) => m.price_inputs).at(-1)?.price_inputs ?? undefined,
+    body: {
+      sex: student.sex ?? undefined,
+      heightM: student.height_m ?? undefined,
+      massKg: student.mass_kg ?? undefined,
+      ageYears: ageYears(student, lesson.starts_at),
+    },
+  });
   return {
     findings,
-    diagnosis: diagnose(findings, {
-      level: data.student.level,
-      beliefs,
-      prices: ifPresent,
-    }),
+    diagnosis,
     prices: prices && { refused: prices.refused, together: prices.together },
     verdict: await verdictOfLesson(db, practiceId, lessonId),
     beliefs,

@@ -6,6 +6,7 @@ import { motionsOfLesson, motionToWire, type MotionRow } from '../rows/captures.
 import type { Db } from '../db/connection.ts';
 import { signsOf } from '../rows/verdicts.ts';
 import { notFound } from '../http/problem.ts';
+import type { Means } from '../work/means.ts';
 import { progressOf } from './progress.ts';
 import { screensOf, studentRow, studentToWire, type StudentRow } from '../rows/students.ts';
 import { circumstancesToWire } from '../rows/circumstances.ts';
@@ -95,7 +96,8 @@ function blockToWire(block: BlockRow, data: LessonData): BlockWire {
   };
 }
 
-export async function lessonAnswer(db: Db, practiceId: string, lessonId: string): Promise<LessonAnswer> {
+export async function lessonAnswer(means: Means, practiceId: string, lessonId: string): Promise<LessonAnswer> {
+  const { db } = means;
   const data = await loadLesson(db, practiceId, lessonId);
   const { lesson, student } = data;
   const previous = await lessonBefore(db, practiceId, student.id, lesson.starts_at);
@@ -115,7 +117,7 @@ export async function lessonAnswer(db: Db, practiceId: string, lessonId: string)
     earlierSetups: setups.filter((s) => s.takenAt !== startsAt),
     imports: await importsOfLesson(db, practiceId, lessonId),
     waiting: await waitingShots(db, practiceId),
-    stick: (await progressOf(db, practiceId, student, lesson.starts_at)).stick,
+    stick: (await progressOf(means, practiceId, student, lesson.starts_at)).stick,
     previousLesson: previous
       ? {
           id: previous.id,

@@ -1,17 +1,17 @@
 import { settingsSchema } from '../../api/schemas.ts';
 import type { NotchStickData } from '../../api/types.ts';
 import { conditionText, type SwingCondition } from '../../core/catalogue/swing-condition.ts';
-import { CannotSayError } from '../../core/errors/input-error.ts';
 import { median, robustSpread } from '../../core/numeric/statistics.ts';
 import { JUNIOR_AGE } from '../../core/plan/open-drills.ts';
-import { reviewGain, type Review, type ReviewSession } from '../../core/review/review.ts';
-import type { Db } from '../db/connection.ts';
+import type { Notch, Review, ReviewSession } from '../../core/review/review.ts';
 import { practiceRow } from '../rows/accounts.ts';
 import { bodySizesOf, type BodySizeRow } from '../rows/body-sizes.ts';
 import { sessionsOfStudents, type SpeedRow } from '../rows/figures.ts';
 import { keepNotches, notchesOfStudents, type KeptNotch } from '../rows/notches.ts';
 import { firstPlanLessons } from '../rows/plans.ts';
 import type { StudentRow } from '../rows/students.ts';
+import type { Means } from '../work/means.ts';
+import type { Reviewed, ReviewWanted } from '../work/review-all.ts';
 
 const STANDARD: SwingCondition = { club: 'driver', withBall: true, condition: 'normal' };
 
@@ -69,31 +69,38 @@ function growthOf(student: StudentRow, sizes: readonly BodySizeRow[], now: Date)
   return sizes.map((r) => ({ date: r.taken_on, heightM: r.height_m, massKg: r.mass_kg }));
 }
 
-/** Gain, verdict and notches from a student's record, up to a moment. */
-function progressFrom(student: StudentRow, record: Record, now: Date, until?: Date): Progress {
+/** The sessions of a student that are compared, up to a moment, and the notches cut under their condition. */
+function comparedOf(record: Record, until?: Date) {
   const rows = until ? record.sessions.filter((r) => r.starts_at <= until) : record.sessions;
   const condition = mainCondition(rows);
-  const used = rows.filter((r) => textOf(r) === condition);
-  const kept = record.notches.filter((n) => n.condition === condition && (!until || Date.parse(n.date) <= +until));
-  let review: Review | null = null;
-  let missing = used.length === 0 ? 'a block of swings under one condition' : '';
-  if (used.length > 0) {
-    const { planAt } = record;
-    const sessions = reviewSessions(used);
-    const before = planAt ? sessions.filter((s) => Date.parse(s.date) <= planAt.getTime()).length : 0;
-    try {
-      review = reviewGain(sessions, {
-        baselineSessions: planAt ? Math.max(1, before) : undefined,
-        smallestGainMps: record.smallestGainMps,
-        goal: student.goal_kind === 'hold' ? 'hold' : 'gain',
-        growth: growthOf(student, record.sizes, now),
-        kept: kept.map(({ studentId: _student, condition: _condition, ...notch }) => notch),
-      });
-    } catch (error) {
-      if (!(error instanceof CannotSayError)) throw error;
-      missing = error.missing;
-    }
-  }
+  return {
+    rows,
+    used: rows.filter((r) => textOf(r) === condition),
+    kept: record.notches
+      .filter((n) => n.condition === condition && (!until || Date.parse(n.date) <= +until))
+      .map(({ studentId: _student, condition: _condition, ...notch }): Notch => notch),
+  };
+}
+type Compared = ReturnType<typeof comparedOf>;
+
+/** The review that a student's record asks for. */
+function wantedReview(student: StudentRow, record: Record, { used, kept }: Compared, now: Date): ReviewWanted {
+  const { planAt } = record;
+  const sessions = reviewSessions(used);
+  const before = planAt ? sessions.filter((s) => Date.parse(s.date) <= planAt.getTime()).length : 0;
+  return {
+    sessions,
+    options: {
+      baselineSessions: planAt ? Math.max(1, before) : undefined,
+      smallestGainMps: record.smallestGainMps,
+      goal: student.goal_kind === 'hold' ? 'hold' : 'gain',
+      growth: growthOf(student, record.sizes, now),
+      kept,
+    },
+  };
+}
+
+function progressFrom(student: StudentRow, { rows, used, kept }: Compared, { review, missing }: Reviewed): Progress {
   const last = used[used.length - 1];
   const repeated = review ? last : rows[rows.length - 1];
   return {
@@ -110,9 +117,7 @@ function progressFrom(student: StudentRow, record: Record, now: Date, until?: Da
           ? robustSpread(last.speeds)
           : 0,
       goalMps: student.goal_speed_mps,
-      notches: review
-        ? [...review.notches]
-        : kept.map(({ studentId: _student, condition: _condition, ...notch }) => notch),
+      notches: review ? [...review.notches] : kept,
     },
   };
 }
@@ -122,7 +127,7 @@ function progressFrom(student: StudentRow, record: Record, now: Date, until?: Da
  * not depend on how many they are. Notches whose day is over enter the record.
  */
 export async function progressOfMany(
-  db: Db,
+  { db, work }: Means,
   practiceId: string,
   students: readonly StudentRow[],
   until?: Date,
@@ -135,9 +140,7 @@ export async function progressOfMany(
   const sizes = await bodySizesOf(db, practiceId, ids);
   const { smallestGainMps } = settingsSchema.cast((await practiceRow(db, practiceId))?.settings ?? {});
   const now = new Date();
-  const fresh: KeptNotch[] = [];
-  const found = new Map<string, Progress>();
-  for (const student of students) {
+  const all = students.map((student) => {
     const of = <T extends { student_id: string }>(rows: readonly T[]): T[] =>
       rows.filter((r) => r.student_id === student.id);
     const record: Record = {
@@ -147,9 +150,23 @@ export async function progressOfMany(
       sizes: of(sizes),
       smallestGainMps,
     };
-    const progress = progressFrom(student, record, now, until);
-    found.set(student.id, progress);
-    const { review } = progress;
+    return { student, record, compared: comparedOf(record, until) };
+  });
+  const asked = all.filter((a) => a.compared.used.length > 0);
+  const reviews =
+    asked.length === 0
+      ? []
+      : await work.run(
+          'reviewAll',
+          asked.map((a) => wantedReview(a.student, a.record, a.compared, now)),
+        );
+  const found = new Map<string, Progress>();
+  const fresh: KeptNotch[] = [];
+  for (const { student, record, compared } of all) {
+    const at = asked.findIndex((a) => a.student.id === student.id);
+    const reviewed = reviews[at] ?? { review: null, missing: 'a block of swings under one condition' };
+    found.set(student.id, progressFrom(student, compared, reviewed));
+    const { review } = reviewed;
     const known = new Set(record.notches.map((n) => `${n.condition} ${n.date}`));
     for (const n of review?.notches ?? [])
       if (review && !known.has(`${review.condition} ${n.date}`))
@@ -159,8 +176,13 @@ export async function progressOfMany(
   return found;
 }
 
-export async function progressOf(db: Db, practiceId: string, student: StudentRow, until?: Date): Promise<Progress> {
-  const found = (await progressOfMany(db, practiceId, [student], until)).get(student.id);
+export async function progressOf(
+  means: Means,
+  practiceId: string,
+  student: StudentRow,
+  until?: Date,
+): Promise<Progress> {
+  const found = (await progressOfMany(means, practiceId, [student], until)).get(student.id);
   if (!found) throw new Error('No progress was reckoned.');
   return found;
 }

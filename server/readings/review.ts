@@ -7,6 +7,7 @@ import type { Review } from '../../core/review/review.ts';
 import type { Db } from '../db/connection.ts';
 import { loadLesson } from './lesson.ts';
 import { setsOfPlan } from '../rows/practice.ts';
+import type { Means } from '../work/means.ts';
 import { progressOf } from './progress.ts';
 import type { StudentRow } from '../rows/students.ts';
 import { decidedReview, decisionsOfLesson, planInForce, triedSoFar } from '../rows/plans.ts';
@@ -57,9 +58,10 @@ function gainToWire(review: Review): GainWire {
 }
 
 /** Opens a lesson's review: what was practised since, the block to repeat, gain with verdict, ladder proposals. */
-export async function reviewAnswer(db: Db, practiceId: string, lessonId: string): Promise<ReviewAnswer> {
+export async function reviewAnswer(means: Means, practiceId: string, lessonId: string): Promise<ReviewAnswer> {
+  const { db } = means;
   const { lesson, student } = await loadLesson(db, practiceId, lessonId);
-  const progress = await progressOf(db, practiceId, student, lesson.starts_at);
+  const progress = await progressOf(means, practiceId, student, lesson.starts_at);
   const plan = await planInForce(db, practiceId, student.id, lesson.starts_at, lessonId);
   const practice = plan ? await setsOfPlan(db, practiceId, plan.id) : [];
   const proposals: ReviewAnswer['proposals'] = [];

@@ -1,8 +1,8 @@
 import type { NotchStickData } from '../../api/types.ts';
 import { conditionText } from '../../core/catalogue/swing-condition.ts';
-import type { Db } from '../db/connection.ts';
 import { saveStandings, standingsOf, type NewStanding } from '../rows/figures.ts';
 import type { StudentRow } from '../rows/students.ts';
+import type { Means } from '../work/means.ts';
 import { progressOfMany } from './progress.ts';
 
 /** Where a student stands, as lists show it. */
@@ -17,11 +17,12 @@ export interface Standing {
  * its student's swings, plans or sizes changes, or a setting does; one with a notch of today, until its day is over.
  */
 export async function standings(
-  db: Db,
+  means: Means,
   practiceId: string,
   students: readonly StudentRow[],
 ): Promise<Map<string, Standing>> {
   if (students.length === 0) return new Map();
+  const { db } = means;
   const today = new Date().toISOString().slice(0, 10);
   const stored = new Map(
     (
@@ -34,7 +35,7 @@ export async function standings(
     ).map((r) => [r.student_id, r]),
   );
   const stale = students.filter((s) => stored.get(s.id)?.holds !== true);
-  const anew = await progressOfMany(db, practiceId, stale);
+  const anew = await progressOfMany(means, practiceId, stale);
   const fresh = stale.map((s): NewStanding => {
     const progress = anew.get(s.id);
     const notches = progress?.stick.notches ?? [];
@@ -71,8 +72,8 @@ export async function standings(
   );
 }
 
-export async function standingOf(db: Db, practiceId: string, student: StudentRow): Promise<Standing> {
-  const found = (await standings(db, practiceId, [student])).get(student.id);
+export async function standingOf(means: Means, practiceId: string, student: StudentRow): Promise<Standing> {
+  const found = (await standings(means, practiceId, [student])).get(student.id);
   if (!found) throw new Error('No standing was reckoned.');
   return found;
 }

@@ -1,19 +1,19 @@
 import type { StudentCard } from '../../api/types.ts';
-import type { Db } from '../db/connection.ts';
 import { lessonCounts } from '../rows/lessons.ts';
 import type { StudentRow } from '../rows/students.ts';
+import type { Means } from '../work/means.ts';
 import { standings } from './standing.ts';
 
 /** Students as the list shows them; the same few queries for any number of them. */
 export async function studentCards(
-  db: Db,
+  means: Means,
   practiceId: string,
   rows: readonly StudentRow[],
   now: Date,
 ): Promise<StudentCard[]> {
   const ids = rows.map((r) => r.id);
-  const standing = await standings(db, practiceId, rows);
-  const counts = new Map((await lessonCounts(db, practiceId, ids, now)).map((c) => [c.student_id, c]));
+  const standing = await standings(means, practiceId, rows);
+  const counts = new Map((await lessonCounts(means.db, practiceId, ids, now)).map((c) => [c.student_id, c]));
   return rows.flatMap((row) => {
     const at = standing.get(row.id);
     const count = counts.get(row.id);

@@ -2,11 +2,11 @@ import type { PlanWire, PracticeSetWire, TodayAnswer } from '../../api/types.ts'
 import type { ScreenInput } from '../../api/schemas.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import type { Db } from '../db/connection.ts';
 import { lessonsBetween, type LessonRow } from '../rows/lessons.ts';
 import { plansInForce } from '../rows/plans.ts';
 import { setsOfPlans, setsSince } from '../rows/practice.ts';
 import { latestScreens, studentsById, type StudentRow } from '../rows/students.ts';
+import type { Means } from '../work/means.ts';
 import { ageYears } from './lesson.ts';
 import { standings } from './standing.ts';
 
@@ -41,7 +41,8 @@ function dueIn(lesson: LessonRow, student: StudentRow, { plan, sets, repeat, scr
 }
 
 /** The day's lessons with what each is due, and what came in since yesterday; the same few queries for any number of lessons. */
-export async function todayAnswer(db: Db, practiceId: string, now: Date): Promise<TodayAnswer> {
+export async function todayAnswer(means: Means, practiceId: string, now: Date): Promise<TodayAnswer> {
+  const { db } = means;
   const from = new Date(now);
   from.setHours(0, 0, 0, 0);
   const lessons = await lessonsBetween(db, practiceId, from, new Date(from.getTime() + DAY_MS));
@@ -51,7 +52,7 @@ export async function todayAnswer(db: Db, practiceId: string, now: Date): Promis
     lessons.map((l) => l.student_id),
   );
   const ids = students.map((s) => s.id);
-  const standing = await standings(db, practiceId, students);
+  const standing = await standings(means, practiceId, students);
   const plans = await plansInForce(
     db,
     practiceId,

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Router, type Request, type RequestHandler, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { accountSchema, settingsSchema, signInSchema } from '../../api/schemas.ts';
-import { practiceOf, setSignedIn, valid, whoIs, type Services } from '../http/context.ts';
+import { practiceOf, setSignedIn, valid, whoIs, type Services } from './context.ts';
 import { Problem } from '../http/problem.ts';
 import * as q from '../rows/accounts.ts';
 import { checkPassword, hashPassword, newToken, tokenHash } from '../http/secrets.ts';

@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { beliefChangeSchema, beliefImportSchema, beliefResetSchema } from '../../api/belief-schemas.ts';
 import type { BeliefsAnswer } from '../../api/types.ts';
 import { checkChange, readBeliefs, type BeliefValue } from '../../core/beliefs/changes.ts';
-import { practiceOf, valid, whoIs, type Services } from '../http/context.ts';
+import { practiceOf, valid, whoIs, type Services } from './context.ts';
 import { heldBeliefs, insertChange, resetChanges, takeBeliefs } from '../rows/beliefs.ts';
 
 /** The practice's own numbers of the diagnosis: seen, changed one by one, put back, with history. */

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { blockPatchSchema, blockSchema, compareQuerySchema } from '../../api/measure-schemas.ts';
-import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { idParam, practiceOf, valid, type Services } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { circumstanceRow } from '../rows/circumstances.ts';
@@ -8,7 +8,8 @@ import { compareBlocks } from '../readings/compare.ts';
 import * as q from '../rows/blocks.ts';
 
 /** Blocks of a lesson: made, changed, deleted and brought back, compared. */
-export function blockRoutes({ db, hub }: Services): Router {
+export function blockRoutes(services: Services): Router {
+  const { db, hub } = services;
   const router = Router();
   const changed = (practiceId: string, lessonId: string): void =>
     hub.publish(practiceId, { kind: 'changed', lessonId });
@@ -65,7 +66,7 @@ export function blockRoutes({ db, hub }: Services): Router {
 
   router.get('/lessons/:id/compare', async (req, res) => {
     const ids = valid(compareQuerySchema, req.query);
-    res.json(await compareBlocks(db, practiceOf(req), idParam(req), ids));
+    res.json(await compareBlocks(services, practiceOf(req), idParam(req), ids));
   });
   return router;
 }

@@ -1,16 +1,17 @@
 import { Router } from 'express';
 import { verdictSchema } from '../../api/schemas.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { idParam, practiceOf, valid, type Services } from './context.ts';
 import { Problem } from '../http/problem.ts';
 import { ledgerOf } from '../readings/ledger.ts';
 import { insertVerdict } from '../rows/verdicts.ts';
 
 /** Ledger of a lesson, and the instructor's verdict on it. */
-export function diagnosisRoutes({ db, hub }: Services): Router {
+export function diagnosisRoutes(services: Services): Router {
+  const { db, hub } = services;
   const router = Router();
   router.get('/lessons/:id/ledger', async (req, res) => {
-    res.json(await ledgerOf(db, practiceOf(req), idParam(req)));
+    res.json(await ledgerOf(services, practiceOf(req), idParam(req)));
   });
 
   router.post('/lessons/:id/verdict', async (req, res) => {
@@ -19,7 +20,7 @@ export function diagnosisRoutes({ db, hub }: Services): Router {
     const input = valid(verdictSchema, req.body);
     if (!faultById(input.target))
       throw new Problem(422, 'bad-field', `“${input.target}” is no fault of the catalogue.`, 'target');
-    const ledger = await ledgerOf(db, practiceId, lessonId);
+    const ledger = await ledgerOf(services, practiceId, lessonId);
     const { rule, verdict, faults } = ledger.diagnosis;
     const overruled = !verdict.faults.includes(input.target);
     if (overruled && input.reason === '') {

@@ -4,7 +4,7 @@ import { practiceByFeedKey } from '../rows/accounts.ts';
 import { tokenHash } from '../http/secrets.ts';
 import { blockRow, listeningBlock } from '../rows/blocks.ts';
 import type { Db } from '../db/connection.ts';
-import { practiceOf, valid, type Services } from '../http/context.ts';
+import { practiceOf, valid, type Services } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { importTarget } from '../readings/import-target.ts';
 import { insertShots } from '../rows/shots.ts';

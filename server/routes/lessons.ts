@@ -3,7 +3,7 @@ import { setupSchema } from '../../api/measure-schemas.ts';
 import { noteSchema, seenSignSchema } from '../../api/schemas.ts';
 import { seenFinding } from '../../core/diagnosis/findings.ts';
 import { deleteSign, saveSign } from '../rows/verdicts.ts';
-import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { idParam, practiceOf, valid, type Services } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { saveSetup } from '../rows/setups.ts';
 import { batteryOf } from '../readings/battery.ts';
@@ -11,13 +11,14 @@ import { lessonAnswer } from '../readings/lesson.ts';
 import * as q from '../rows/lessons.ts';
 
 /** Lessons, their set-ups, tests and seen signs. */
-export function lessonRoutes({ db, hub }: Services): Router {
+export function lessonRoutes(services: Services): Router {
+  const { db, hub } = services;
   const router = Router();
   const changed = (practiceId: string, lessonId: string): void =>
     hub.publish(practiceId, { kind: 'changed', lessonId });
 
   router.get('/lessons/:id', async (req, res) => {
-    res.json(await lessonAnswer(db, practiceOf(req), idParam(req)));
+    res.json(await lessonAnswer(services, practiceOf(req), idParam(req)));
   });
 
   router.patch('/lessons/:id', async (req, res) => {
@@ -44,7 +45,7 @@ export function lessonRoutes({ db, hub }: Services): Router {
   });
 
   router.get('/lessons/:id/battery', async (req, res) => {
-    res.json(await batteryOf(db, practiceOf(req), idParam(req)));
+    res.json(await batteryOf(services, practiceOf(req), idParam(req)));
   });
 
   router.put('/lessons/:id/signs/:sign', async (req, res) => {

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { decisionSchema, planSchema, practiceSetSchema } from '../../api/schemas.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
-import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { idParam, practiceOf, valid, type Services } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { loadLesson } from '../readings/lesson.ts';
 import { insertSet } from '../rows/practice.ts';
@@ -10,7 +10,8 @@ import { insertDecision, keepReview, planDrillRow, updatePlanDrill } from '../ro
 import { reviewAnswer } from '../readings/review.ts';
 
 /** Prescribe and Review stations. */
-export function planRoutes({ db, hub }: Services): Router {
+export function planRoutes(services: Services): Router {
+  const { db, hub } = services;
   const router = Router();
 
   router.get('/lessons/:id/prescribe', async (req, res) => {
@@ -28,7 +29,7 @@ export function planRoutes({ db, hub }: Services): Router {
   });
 
   router.get('/lessons/:id/review', async (req, res) => {
-    res.json(await reviewAnswer(db, practiceOf(req), idParam(req)));
+    res.json(await reviewAnswer(services, practiceOf(req), idParam(req)));
   });
 
   /** A set done under the instructor's eyes: it counts as witnessed. */
@@ -48,7 +49,7 @@ export function planRoutes({ db, hub }: Services): Router {
     const practiceId = practiceOf(req);
     const lessonId = idParam(req);
     const input = valid(decisionSchema, req.body);
-    const review = await reviewAnswer(db, practiceId, lessonId);
+    const review = await reviewAnswer(services, practiceId, lessonId);
     const proposal = review.proposals.find((p) => p.planDrillId === input.planDrillId);
     const drill = await planDrillRow(db, practiceId, input.planDrillId);
     if (!proposal || !drill) throw notFound('The drill');

@@ -5,7 +5,7 @@ import { ALWAYS_CAUTIONS, REFERRAL } from '../../core/catalogue/cautions.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { cautionsFor, planIsClosed } from '../../core/plan/open-drills.ts';
 import { tokenHash } from '../http/secrets.ts';
-import { valid, type Services } from '../http/context.ts';
+import { valid, type Services } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { planStudent } from '../readings/plan-student.ts';
 import { planDrillRow, planInForce } from '../rows/plans.ts';
@@ -14,7 +14,8 @@ import { studentRow, type StudentRow } from '../rows/students.ts';
 import { insertSet, setsOfPlan, studentByLink } from '../rows/practice.ts';
 
 /** The student's page behind a private link: the plan in force, and the log of sets. */
-export function practiceRoutes({ db, hub }: Services): Router {
+export function practiceRoutes(services: Services): Router {
+  const { db, hub } = services;
   const router = Router();
 
   const studentOf = async (req: Request): Promise<{ practiceId: string; student: StudentRow }> => {
@@ -51,7 +52,7 @@ export function practiceRoutes({ db, hub }: Services): Router {
             return { ...d, cautions: drill ? cautionsFor(drill, who) : [] };
           }),
       sets: plan ? await setsOfPlan(db, practiceId, plan.id) : [],
-      stick: (await standingOf(db, practiceId, student)).stick,
+      stick: (await standingOf(services, practiceId, student)).stick,
     };
     res.set('Referrer-Policy', 'no-referrer').json(answer);
   });

@@ -2,15 +2,15 @@ import { randomUUID } from 'node:crypto';
 import express, { Router } from 'express';
 import { headerSchema, importQuerySchema, mappedImportSchema } from '../../api/measure-schemas.ts';
 import { LARGEST_FILE_BYTES } from '../../core/formats/delimited.ts';
-import { readMappedShots, type MappedShot, type Repair } from '../../core/formats/mapped-shots.ts';
-import { readShotsCsv } from '../../core/formats/shots-csv.ts';
+import type { MappedShot, Repair } from '../../core/formats/mapped-shots.ts';
 import { contentHash } from '../http/secrets.ts';
 import { circumstancesToWire } from '../rows/circumstances.ts';
 import { blockRow, insertBlock, type BlockRow } from '../rows/blocks.ts';
 import type { Db } from '../db/connection.ts';
-import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { idParam, practiceOf, valid, type Services } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { insertShots, type NewShot } from '../rows/shots.ts';
+import { contentIsUsed, contentOfImport } from '../rows/content.ts';
 import { importTarget, refuseCopy } from '../readings/import-target.ts';
 import { headerHash, insertImport, mappingFor, rememberMapping, undoImport } from '../rows/captures.ts';
 
@@ -64,7 +64,7 @@ const toNewShot = (s: MappedShot, importId: string, at: string): NewShot => ({
 });
 
 /** Files of shots: our own header as it is, a foreign one through a mapping; undone as a whole. */
-export function shotImportRoutes({ db, hub }: Services): Router {
+export function shotImportRoutes({ db, hub, work, content }: Services): Router {
   const router = Router();
   const textBody = express.text({ type: () => true, limit: LARGEST_FILE_BYTES });
 
@@ -73,7 +73,7 @@ export function shotImportRoutes({ db, hub }: Services): Router {
     const { blockId, lessonId, startsAt, student } = await importTarget(db, practiceId, idParam(req));
     const query = valid(importQuerySchema, req.query);
     const text = typeof req.body === 'string' ? req.body : '';
-    const file = readShotsCsv(text, student.handedness, query.name);
+    const file = await work.run('readShots', text, student.handedness, query.name);
     const hash = contentHash(text);
     const clubs = [...new Set(file.shots.map((s) => s.club))];
     const answer = { rows: file.shots.length, ignoredColumns: file.ignoredColumns, clubs };
@@ -109,7 +109,7 @@ export function shotImportRoutes({ db, hub }: Services): Router {
     const practiceId = practiceOf(req);
     const { block, blockId, lessonId, startsAt, student } = await importTarget(db, practiceId, idParam(req));
     const input = valid(mappedImportSchema, req.body);
-    const shots = readMappedShots(input.text, input.mapping, student.handedness, {
+    const shots = await work.run('readMappedShots', input.text, input.mapping, student.handedness, {
       fileName: input.name,
       defaultClub: block.club,
       repairs: input.repairs as Repair[],
@@ -167,8 +167,11 @@ export function shotImportRoutes({ db, hub }: Services): Router {
 
   router.delete('/imports/:id', async (req, res) => {
     const practiceId = practiceOf(req);
-    const lessonId = await db.transaction((tx) => undoImport(tx, practiceId, idParam(req)));
+    const id = idParam(req);
+    const files = await contentOfImport(db, practiceId, id);
+    const lessonId = await db.transaction((tx) => undoImport(tx, practiceId, id));
     if (!lessonId) throw notFound('The import');
+    for (const sha256 of files) if (!(await contentIsUsed(db, sha256))) await content.drop(sha256);
     hub.publish(practiceId, { kind: 'changed', lessonId });
     res.status(204).end();
   });

@@ -4,7 +4,7 @@ import type { ShotPage } from '../../api/types.ts';
 import { SHOT_FIELDS, valuesFromWire, wireName } from '../../core/formats/shot-fields.ts';
 import { writeShotsCsv } from '../../core/formats/shots-csv.ts';
 import { blockRow } from '../rows/blocks.ts';
-import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { idParam, practiceOf, valid, type Services } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { shotToWire } from '../readings/lesson.ts';

@@ -3,7 +3,7 @@ import { Router } from 'express';
 import { bodySizeSchema, lessonSchema, screenSchema, studentSchema } from '../../api/schemas.ts';
 import type { LessonPage, StudentAnswer } from '../../api/types.ts';
 import { newToken, tokenHash } from '../http/secrets.ts';
-import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { idParam, practiceOf, valid, type Services } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { saveBodySize } from '../rows/body-sizes.ts';
 import { insertLesson, lessonSummaries } from '../rows/lessons.ts';
@@ -15,7 +15,8 @@ import { insertScreen, saveStudent, screensOf, studentPage, studentRow, studentT
 const PAGE = 30;
 
 /** Students: list, edit, screens, lessons, private link. */
-export function studentRoutes({ db }: Services): Router {
+export function studentRoutes(services: Services): Router {
+  const { db } = services;
   const router = Router();
 
   const lessonPage = async (practiceId: string, studentId: string, offset: number): Promise<LessonPage> => {
@@ -28,7 +29,7 @@ export function studentRoutes({ db }: Services): Router {
     const search = typeof req.query.search === 'string' ? req.query.search.trim().slice(0, 100) : '';
     const offset = Math.max(0, Number(req.query.offset) || 0);
     const rows = await studentPage(db, practiceId, search, PAGE + 1, offset);
-    const students = await studentCards(db, practiceId, rows.slice(0, PAGE), new Date());
+    const students = await studentCards(services, practiceId, rows.slice(0, PAGE), new Date());
     res.json({ students, nextOffset: rows.length > PAGE ? offset + PAGE : null });
   });
 
@@ -52,7 +53,7 @@ export function studentRoutes({ db }: Services): Router {
       student: studentToWire(row),
       screens: await screensOf(db, practiceId, row.id),
       ...(await lessonPage(practiceId, row.id, 0)),
-      stick: (await standingOf(db, practiceId, row)).stick,
+      stick: (await standingOf(services, practiceId, row)).stick,
       hasPracticeLink: await hasLink(db, practiceId, row.id),
     };
     res.json(answer);

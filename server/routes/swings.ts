@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { swingPatchSchema, swingSchema } from '../../api/capture-schemas.ts';
 import { blockRow } from '../rows/blocks.ts';
 import type { Db } from '../db/connection.ts';
-import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { idParam, practiceOf, valid, type Services } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import * as q from '../rows/swings.ts';
 

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { swishSetSchema } from '../../api/capture-schemas.ts';
 import { measureSwish } from '../../core/diagnosis/evidence-of-swish.ts';
-import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { idParam, practiceOf, valid, type Services } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { deleteSwishSet, insertSwishSet } from '../rows/swish.ts';

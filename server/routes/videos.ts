@@ -8,17 +8,17 @@ import { isStill, readStillFacts, readVideoFacts, type VideoFacts } from '../../
 import { LARGEST_VIDEO_BYTES } from '../../core/formats/video-limits.ts';
 import { checkFileSize } from '../../core/formats/delimited.ts';
 import { measurePicture } from '../../core/picture/picture-measures.ts';
-import { idParam, practiceOf, valid, type Services } from '../http/context.ts';
+import { idParam, practiceOf, valid, type Services } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { ageYears } from '../readings/lesson.ts';
+import { contentIsUsed } from '../rows/content.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';
 import type { Db } from '../db/connection.ts';
-import { VideoFiles } from '../content/video-files.ts';
+import type { ContentStore } from '../content/content-store.ts';
 import {
   completeVideo,
   deleteVideo,
-  hashUses,
   insertVideo,
   isWhole,
   pictureOf,
@@ -58,7 +58,7 @@ function checkConsent(student: StudentRow, on: Date): void {
   );
 }
 
-async function factsOf(files: VideoFiles, id: string, fileName: string): Promise<VideoFacts> {
+async function factsOf(files: ContentStore, id: string, fileName: string): Promise<VideoFacts> {
   const file = await open(files.part(id), 'r');
   try {
     const head = new Uint8Array(8);
@@ -75,9 +75,8 @@ async function factsOf(files: VideoFiles, id: string, fileName: string): Promise
 }
 
 /** Videos and stills of lessons: sent in pieces, stored as given, marked and measured. */
-export function videoRoutes({ db, hub, mediaFolder }: Services): Router {
+export function videoRoutes({ db, hub, content: files }: Services): Router {
   const router = Router();
-  const files = new VideoFiles(mediaFolder);
   const here = async (practiceId: string, id: string): Promise<VideoRow> => {
     const row = await videoRow(db, practiceId, id);
     if (!row) throw notFound('The video');
@@ -215,7 +214,7 @@ export function videoRoutes({ db, hub, mediaFolder }: Services): Router {
     const row = await here(practiceId, idParam(req));
     await deleteVideo(db, practiceId, row.id);
     await files.dropPart(row.id);
-    if (row.sha256 !== null && (await hashUses(db, row.sha256)) === 0) await files.drop(row.sha256);
+    if (row.sha256 !== null && !(await contentIsUsed(db, row.sha256))) await files.drop(row.sha256);
     hub.publish(practiceId, { kind: 'changed', lessonId: row.lesson_id });
     res.status(204).end();
   });

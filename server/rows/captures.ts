@@ -41,12 +41,12 @@ export const insertImport = (
     hash: string;
     rowCount: number;
     madeBlocks?: readonly string[];
-    /** The file as it came, where what is kept was read out of it. */
-    original?: Uint8Array;
+    /** The file as it came, in the content store, where what is kept was read out of it. */
+    originalSha256?: string;
   },
 ): Promise<unknown> =>
   db.query(
-    `insert into imports (id, practice_id, block_id, kind, file_name, content_hash, row_count, made_blocks, original)
+    `insert into imports (id, practice_id, block_id, kind, file_name, content_hash, row_count, made_blocks, original_sha256)
      values ($1,$2,$3,$4,$5,$6,$7,$8,$9)`,
     [
       row.id,
@@ -57,7 +57,7 @@ export const insertImport = (
       row.hash,
       row.rowCount,
       row.madeBlocks ?? [],
-      row.original ?? null,
+      row.originalSha256 ?? null,
     ],
   );
 
@@ -152,7 +152,7 @@ export const insertMotion = (
     blockId: string;
     importId: string;
     fileName: string;
-    content: string;
+    contentSha256: string;
     sequence: SequenceWire;
     curves: CurvesWire;
     measurements: readonly Measurement[];
@@ -160,7 +160,7 @@ export const insertMotion = (
   },
 ): Promise<unknown> =>
   db.query(
-    `insert into motions (id, practice_id, block_id, import_id, file_name, content, sequence, curves, measurements, price_inputs)
+    `insert into motions (id, practice_id, block_id, import_id, file_name, content_sha256, sequence, curves, measurements, price_inputs)
      values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10)`,
     [
       m.id,
@@ -168,7 +168,7 @@ export const insertMotion = (
       m.blockId,
       m.importId,
       m.fileName,
-      m.content,
+      m.contentSha256,
       JSON.stringify(m.sequence),
       JSON.stringify(m.curves),
       JSON.stringify(m.measurements),
@@ -176,14 +176,14 @@ export const insertMotion = (
     ],
   );
 
-/** A captured swing's file as it came. */
+/** Hash of a captured swing's file in the content store. */
 export const motionContent = async (db: Db, practiceId: string, id: string): Promise<string | undefined> =>
   (
-    await db.query<{ content: string }>('select content from motions where practice_id = $1 and id = $2', [
-      practiceId,
-      id,
-    ])
-  )[0]?.content;
+    await db.query<{ content_sha256: string }>(
+      'select content_sha256 from motions where practice_id = $1 and id = $2',
+      [practiceId, id],
+    )
+  )[0]?.content_sha256;
 
 export const motionsOfLesson = (db: Db, practiceId: string, lessonId: string): Promise<MotionRow[]> =>
   db.query<MotionRow>(

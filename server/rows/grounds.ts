@@ -35,14 +35,14 @@ export const insertGround = (
     blockId: string;
     importId: string;
     fileName: string;
-    content: string;
+    contentSha256: string;
     figures: Ground;
     traces: GroundTraces;
     measurements: readonly Measurement[];
   },
 ): Promise<unknown> =>
   db.query(
-    `insert into ground_records (id, practice_id, block_id, import_id, file_name, content, figures, traces, measurements)
+    `insert into ground_records (id, practice_id, block_id, import_id, file_name, content_sha256, figures, traces, measurements)
      values ($1,$2,$3,$4,$5,$6,$7,$8,$9)`,
     [
       g.id,
@@ -50,18 +50,18 @@ export const insertGround = (
       g.blockId,
       g.importId,
       g.fileName,
-      g.content,
+      g.contentSha256,
       JSON.stringify(g.figures),
       JSON.stringify(g.traces),
       JSON.stringify(g.measurements),
     ],
   );
 
-/** A swing's ground as ground.csv. */
+/** Hash of a swing's ground.csv in the content store. */
 export const groundContent = async (db: Db, practiceId: string, id: string): Promise<string | undefined> =>
   (
-    await db.query<{ content: string }>('select content from ground_records where practice_id = $1 and id = $2', [
-      practiceId,
-      id,
-    ])
-  )[0]?.content;
+    await db.query<{ content_sha256: string }>(
+      'select content_sha256 from ground_records where practice_id = $1 and id = $2',
+      [practiceId, id],
+    )
+  )[0]?.content_sha256;

@@ -165,7 +165,3 @@ export const videoByHash = async (
       [practiceId, studentId, sha256],
     )
   )[0];
-
-/** How many videos of any practice stand on the same file. */
-export const hashUses = async (db: Db, sha256: string): Promise<number> =>
-  Number((await db.query<{ n: string }>('select count(*) as n from videos where sha256 = $1', [sha256]))[0].n);

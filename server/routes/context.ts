@@ -1,17 +1,16 @@
 import type { Request } from 'express';
 import type { Logger } from 'pino';
 import * as yup from 'yup';
-import type { Db } from '../db/connection.ts';
+import type { ContentStore } from '../content/content-store.ts';
 import type { FeedHub } from '../live/hub.ts';
-import { Problem } from './problem.ts';
+import type { Means } from '../work/means.ts';
+import { Problem } from '../http/problem.ts';
 
 /** What every route is given. */
-export interface Services {
-  readonly db: Db;
+export interface Services extends Means {
   readonly hub: FeedHub;
   readonly log: Logger;
-  /** Folder of the video files. */
-  readonly mediaFolder: string;
+  readonly content: ContentStore;
   /** Called with a new feed key of a practice, so that the stand-ins can find it. */
   readonly onFeedKey: (practiceId: string, key: string) => void;
 }

@@ -1,0 +1,162 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream } from 'node:fs';
+import { mkdir, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { InputError } from '../../core/errors/input-error.ts';
+import { Problem } from '../http/problem.ts';
+
+/** A file that came in and stands under a name of its own until it is kept or dropped. */
+export interface Received {
+  readonly id: string;
+  readonly file: string;
+  readonly sha256: string;
+  readonly bytes: number;
+}
+
+const sha256Of = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+
+/**
+ * Original files – videos, captures, tables – beside the database, each under its content's hash, so that the same file twice
+ * takes room once. One on its way is `<id>.part`.
+ */
+export class ContentStore {
+  readonly folder: string;
+  /** The last work on each part: the next one waits for it. */
+  private readonly last = new Map<string, Promise<unknown>>();
+
+  constructor(folder: string) {
+    this.folder = folder;
+  }
+
+  part(id: string): string {
+    return join(this.folder, `${id}.part`);
+  }
+
+  whole(sha256: string): string {
+    return join(this.folder, sha256);
+  }
+
+  /** Bytes of a part that are here. */
+  async received(id: string): Promise<number> {
+    try {
+      return (await stat(this.part(id))).size;
+    } catch {
+      return 0;
+    }
+  }
+
+  /** One piece of a part at a time: a repeat that overtakes its first sending must see what that one has stored. */
+  async inTurn<T>(id: string, work: () => Promise<T>): Promise<T> {
+    const before = this.last.get(id) ?? Promise.resolve();
+    const own = before.catch(() => undefined).then(work);
+    this.last.set(id, own);
+    try {
+      return await own;
+    } finally {
+      if (this.last.get(id) === own) this.last.delete(id);
+    }
+  }
+
+  /** Adds a piece at the end of a part. */
+  async append(id: string, piece: Uint8Array): Promise<number> {
+    await mkdir(this.folder, { recursive: true });
+    const file = await open(this.part(id), 'a');
+    try {
+      await file.write(piece);
+      await file.sync();
+      return (await file.stat()).size;
+    } finally {
+      await file.close();
+    }
+  }
+
+  /**
+   * Takes a whole stream into a part, hashed as it comes; nothing of it is held in memory.
+   * @throws InputError too-large; the part is gone then
+   */
+  async receive(stream: Readable, fileName: string, mostBytes: number): Promise<Received> {
+    await mkdir(this.folder, { recursive: true });
+    const id = randomUUID();
+    const hash = createHash('sha256');
+    let bytes = 0;
+    const file = await open(this.part(id), 'w');
+    try {
+      await pipeline(
+        stream,
+        async function* (chunks: AsyncIterable<Buffer>) {
+          for await (const chunk of chunks) {
+            bytes += chunk.length;
+            if (bytes > mostBytes)
+              throw new InputError(
+                'too-large',
+                `${fileName} is too large; files up to ${(mostBytes / 1024 / 1024).toFixed(0)} MB can be read. Nothing was stored.`,
+                fileName,
+              );
+            hash.update(chunk);
+            yield chunk;
+          }
+        },
+        file.createWriteStream({ flush: true }),
+      );
+    } catch (error) {
+      await this.dropPart(id);
+      throw error;
+    }
+    return { id, file: this.part(id), sha256: hash.digest('hex'), bytes };
+  }
+
+  /** Stores bytes. @returns their hash */
+  async put(content: Uint8Array): Promise<string> {
+    await mkdir(this.folder, { recursive: true });
+    const sha256 = sha256Of(content);
+    const id = randomUUID();
+    await writeFile(this.part(id), content, { flush: true });
+    await this.keep(id, sha256);
+    return sha256;
+  }
+
+  /** @returns the content's hash of a part */
+  async hashPart(id: string): Promise<string> {
+    const hash = createHash('sha256');
+    await pipeline(createReadStream(this.part(id)), hash);
+    return hash.digest('hex');
+  }
+
+  keep(id: string, sha256: string): Promise<void> {
+    return rename(this.part(id), this.whole(sha256));
+  }
+
+  /** A stored file, checked against its hash. @throws Problem where it is missing or has changed */
+  async read(sha256: string): Promise<Buffer> {
+    let content: Buffer;
+    try {
+      content = await readFile(this.whole(sha256));
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
+      throw new Problem(
+        410,
+        'content-missing',
+        'The original file is not in the data folder any more; what was read from it is still here. Put the folder back from a backup.',
+        sha256,
+      );
+    }
+    if (sha256Of(content) !== sha256)
+      throw new Problem(
+        410,
+        'content-damaged',
+        'The original file in the data folder is not what was stored; what was read from it is still here. Put the file back from a backup.',
+        sha256,
+      );
+    return content;
+  }
+
+  dropPart(id: string): Promise<void> {
+    return rm(this.part(id), { force: true });
+  }
+
+  drop(sha256: string): Promise<void> {
+    return rm(this.whole(sha256), { force: true });
+  }
+}

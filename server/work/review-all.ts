@@ -1,0 +1,23 @@
+import { CannotSayError } from '../../core/errors/input-error.ts';
+import { reviewGain, type Review, type ReviewOptions, type ReviewSession } from '../../core/review/review.ts';
+
+export interface ReviewWanted {
+  readonly sessions: readonly ReviewSession[];
+  readonly options: ReviewOptions;
+}
+export interface Reviewed {
+  /** Null where nothing can be compared yet. */
+  readonly review: Review | null;
+  readonly missing: string;
+}
+
+/** Reviews of some students' sessions, each with what is missing where it cannot say. */
+export const reviewAll = (wanted: readonly ReviewWanted[]): Reviewed[] =>
+  wanted.map(({ sessions, options }) => {
+    try {
+      return { review: reviewGain(sessions, options), missing: '' };
+    } catch (error) {
+      if (!(error instanceof CannotSayError)) throw error;
+      return { review: null, missing: error.missing };
+    }
+  });
