@@ -11,6 +11,11 @@ if (process.argv.includes('verdicts')) {
   verdicts(Number(process.argv.at(-1)) || 1, (line) => console.log(line));
   process.exit(0);
 }
+if (process.argv.includes('practice')) {
+  const { benchPractice } = await import('./bench-practice.mjs');
+  await benchPractice(process.argv.slice(process.argv.indexOf('practice') + 1).map(Number));
+  process.exit(0);
+}
 const { simulateFlight, launchFromDegrees } = await import('../core/flight/ball-flight.ts');
 const { simulateDownswing } = await import('../core/swing/model.ts');
 const { SKILLED_PLAYER } = await import('../core/swing/parameters.ts');

@@ -11,6 +11,7 @@ import { serverDb, type Db } from './db/connection.ts';
 import { lockFolder } from './db/lock.ts';
 import { migrate } from './db/migrate.ts';
 import { threadedPGlite } from './db/threaded.ts';
+import { remembering } from './work/remember.ts';
 import { pooledWork } from './work/work.ts';
 
 export interface StartOptions {
@@ -67,7 +68,7 @@ export async function start(options: StartOptions): Promise<Running> {
   const content = contentOf(options.dataFolder);
   const moved = await moveContent(db, content);
   if (moved > 0) log.warn(`${moved} original files moved into ${content.folder}`);
-  const work = pooledWork();
+  const work = remembering(pooledWork());
 
   const feedKeys = new Map<string, string>();
   let address = '';

@@ -10,6 +10,7 @@ import { migrate } from './db/migrate.ts';
 import { threadedPGlite } from './db/threaded.ts';
 import { TestServer, uuid } from './test-support.ts';
 import { inlineWork } from './work/inline.ts';
+import { remembering } from './work/remember.ts';
 import { pooledWork, type Work } from './work/work.ts';
 
 jest.setTimeout(240_000);
@@ -53,6 +54,26 @@ describe('the pool of threads', () => {
     expect(there.shots).toHaveLength(50_000);
     // In this thread not one turn would have been taken.
     expect(turns).toBeGreaterThan(2);
+  });
+});
+
+describe('answers that are kept', () => {
+  test('the same question is asked once, another one anew, and a failure is not kept', async () => {
+    const asked: unknown[][] = [];
+    let fail = true;
+    const work = remembering({
+      run: ((name: string, ...input: unknown[]) => {
+        asked.push([name, ...input]);
+        return fail ? Promise.reject(new Error('no')) : Promise.resolve(asked.length);
+      }) as Work['run'],
+      close: () => Promise.resolve(),
+    });
+    await expect(work.run('limitReading', [40], {})).rejects.toThrow('no');
+    fail = false;
+    const [first, same] = await Promise.all([work.run('limitReading', [40], {}), work.run('limitReading', [40], {})]);
+    expect(same).toBe(first);
+    expect(await work.run('limitReading', [41], {})).not.toBe(first);
+    expect(asked).toHaveLength(3);
   });
 });
 

@@ -12,7 +12,8 @@ export function mean(values: readonly number[]): number {
 
 /** Linear-interpolation quantile (type 7). @param p in [0, 1] */
 export function quantile(values: readonly number[], p: number): number {
-  const sorted = [...values].sort((x, y) => x - y);
+  // A typed array sorts numbers several times faster than a comparison.
+  const sorted = Float64Array.from(values).sort();
   const h = (sorted.length - 1) * p;
   const lo = floor(h);
   const hi = min(lo + 1, sorted.length - 1);

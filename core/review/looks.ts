@@ -102,17 +102,21 @@ function seasonAfter(sessions: readonly SeasonSpeeds[], date: string): SeasonSpe
 /**
  * Notches of a season, those kept from earlier as they were cut, and what has come since.
  * @param kept notches in the record, in the order of time; they are never judged again
+ * @param looked looks at these sessions with the aim to gain, where they are at hand
  */
 export function findNotches(
   sessions: readonly SeasonSpeeds[],
   smallestMps: number,
   kept: readonly Notch[] = [],
+  looked?: readonly Look[],
 ): Notch[] {
   const notches = [...kept];
+  let known = kept.length > 0 ? undefined : looked;
   let season = kept.length > 0 ? seasonAfter(sessions, kept[kept.length - 1].date) : [...sessions];
   for (;;) {
     if (season.filter((s) => !s.old).length < FEWEST_SINCE) return notches;
-    const look = firstNotch(looksOf(season, smallestMps, 'gain'));
+    const look = firstNotch(known ?? looksOf(season, smallestMps, 'gain'));
+    known = undefined;
     if (!look) return notches;
     const surely = Math.max(0, mixtureQuantile(look.posterior.parts, SEASON_QUANTILES[0]));
     const speedMps = look.posterior.baselineMps + surely;

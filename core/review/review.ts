@@ -207,7 +207,7 @@ export function reviewGain(sessions: readonly ReviewSession[], options: ReviewOp
       goal,
       extraVarianceMps2: look.extraVarianceMps2,
     },
-    notches: findNotches(season, smallestMps, options.kept),
+    notches: findNotches(season, smallestMps, options.kept, goal === 'gain' ? looks : undefined),
     course: looks.map((l) => ({
       date: l.date,
       sessionsSince: l.sessionsSince,

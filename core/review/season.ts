@@ -2,7 +2,8 @@ import { normalCdf } from '../numeric/statistics.ts';
 import type { SessionMean } from './session-mean.ts';
 
 /** Taken out once: hot loops here look nothing up. */
-const { log, exp, sqrt, max, min } = Math;
+const { log, exp, sqrt, max, min, abs, PI } = Math;
+const ROOT_TWO_PI = sqrt(2 * PI);
 
 /**
  * The season model: y = b + g·x + d + e. d is the day's own level, AR(1) from session to session with stationary SD τ;
@@ -235,10 +236,22 @@ export function mixtureQuantile(parts: Mixture, p: number): number {
     lo = min(lo, part.meanMps - 7 * part.sdMps);
     hi = max(hi, part.meanMps + 7 * part.sdMps);
   }
-  for (let i = 0; i < 60 && hi - lo > 1e-10; i++) {
-    const middle = (lo + hi) / 2;
-    if (chanceAtMost(parts, middle) < p) lo = middle;
-    else hi = middle;
+  // Newton's steps on the mixture's own density, kept within the bracket; a step out of it is halved there instead.
+  let x = (lo + hi) / 2;
+  for (let i = 0; i < 100 && hi - lo > 1e-10; i++) {
+    let chance = 0;
+    let density = 0;
+    for (const part of parts) {
+      const z = (x - part.meanMps) / part.sdMps;
+      chance += part.weight * normalCdf(z);
+      density += (part.weight * exp(-0.5 * z * z)) / (part.sdMps * ROOT_TWO_PI);
+    }
+    if (chance < p) lo = x;
+    else hi = x;
+    const newton = x - (chance - p) / density;
+    const next = newton > lo && newton < hi ? newton : (lo + hi) / 2;
+    if (abs(next - x) < 1e-12) return next;
+    x = next;
   }
-  return (lo + hi) / 2;
+  return x;
 }

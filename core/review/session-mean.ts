@@ -18,8 +18,19 @@ export interface SessionMean {
   readonly swings: number;
 }
 
+/** Medians of sessions already seen: a season is looked at after each of its sessions, and they do not change. */
+const medians = new WeakMap<readonly number[], number>();
+
+function medianOf(values: readonly number[]): number {
+  const known = medians.get(values);
+  if (known !== undefined) return known;
+  const found = median(values);
+  medians.set(values, found);
+  return found;
+}
+
 function huberMean(values: readonly number[], sd: number): number {
-  let centre = median(values);
+  let centre = medianOf(values);
   for (let round = 0; round < 30; round++) {
     let weightSum = 0;
     let sum = 0;
@@ -42,7 +53,7 @@ export function pooledSpread(sessions: readonly (readonly number[])[], typicalSp
   const residuals: number[] = [];
   let freedom = 0;
   for (const values of sessions) {
-    const centre = median(values);
+    const centre = medianOf(values);
     for (const v of values) residuals.push(v - centre);
     freedom += values.length - 1;
   }

@@ -42,18 +42,17 @@ export async function loadLesson(db: Db, practiceId: string, lessonId: string): 
   if (!lesson) throw notFound('The lesson');
   const student = await studentRow(db, practiceId, lesson.student_id);
   if (!student) throw notFound('The student');
-  return {
-    lesson,
-    student,
-    blocks: await blocksOf(db, practiceId, lessonId),
-    shots: await shotsOfLesson(db, practiceId, lessonId),
-    motions: await motionsOfLesson(db, practiceId, lessonId),
-    grounds: await groundsOfLesson(db, practiceId, lessonId),
-    swings: await swingsOfLesson(db, practiceId, lessonId),
-    swishSets: await swishSetsOfLesson(db, practiceId, lessonId),
-    videos: await videosOfLesson(db, practiceId, lessonId),
-    counts: await shotCounts(db, practiceId, lessonId),
-  };
+  const [blocks, shots, motions, grounds, swings, swishSets, videos, counts] = await Promise.all([
+    blocksOf(db, practiceId, lessonId),
+    shotsOfLesson(db, practiceId, lessonId),
+    motionsOfLesson(db, practiceId, lessonId),
+    groundsOfLesson(db, practiceId, lessonId),
+    swingsOfLesson(db, practiceId, lessonId),
+    swishSetsOfLesson(db, practiceId, lessonId),
+    videosOfLesson(db, practiceId, lessonId),
+    shotCounts(db, practiceId, lessonId),
+  ]);
+  return { lesson, student, blocks, shots, motions, grounds, swings, swishSets, videos, counts };
 }
 
 export const ageYears = (student: StudentRow, on: Date): number => on.getUTCFullYear() - student.birth_year;
@@ -100,24 +99,31 @@ export async function lessonAnswer(means: Means, practiceId: string, lessonId: s
   const { db } = means;
   const data = await loadLesson(db, practiceId, lessonId);
   const { lesson, student } = data;
-  const previous = await lessonBefore(db, practiceId, student.id, lesson.starts_at);
-  const previousBlocks = previous ? await blocksOf(db, practiceId, previous.id) : [];
   const startsAt = lesson.starts_at.toISOString();
-  const setups = await setupsUpTo(db, practiceId, student.id, lesson.starts_at);
+  const [previous, setups, screens, signs, imports, waiting, { stick }] = await Promise.all([
+    lessonBefore(db, practiceId, student.id, lesson.starts_at),
+    setupsUpTo(db, practiceId, student.id, lesson.starts_at),
+    screensOf(db, practiceId, student.id),
+    signsOf(db, practiceId, lessonId),
+    importsOfLesson(db, practiceId, lessonId),
+    waitingShots(db, practiceId),
+    progressOf(means, practiceId, student, lesson.starts_at),
+  ]);
+  const previousBlocks = previous ? await blocksOf(db, practiceId, previous.id) : [];
   return {
     lesson: { id: lesson.id, startsAt, note: lesson.note },
     student: studentToWire(student),
     ageYears: ageYears(student, lesson.starts_at),
-    screens: await screensOf(db, practiceId, student.id),
+    screens,
     blocks: data.blocks.map((b) => blockToWire(b, data)),
-    signs: await signsOf(db, practiceId, lessonId),
+    signs,
     swishSets: data.swishSets.map(swishToWire),
     videos: data.videos.map(videoToWire),
     setups: setups.filter((s) => s.takenAt === startsAt),
     earlierSetups: setups.filter((s) => s.takenAt !== startsAt),
-    imports: await importsOfLesson(db, practiceId, lessonId),
-    waiting: await waitingShots(db, practiceId),
-    stick: (await progressOf(means, practiceId, student, lesson.starts_at)).stick,
+    imports,
+    waiting,
+    stick,
     previousLesson: previous
       ? {
           id: previous.id,

@@ -11,7 +11,7 @@ import { keepNotches, notchesOfStudents, type KeptNotch } from '../rows/notches.
 import { firstPlanLessons } from '../rows/plans.ts';
 import type { StudentRow } from '../rows/students.ts';
 import type { Means } from '../work/means.ts';
-import type { Reviewed, ReviewWanted } from '../work/review-all.ts';
+import type { Reviewed, ReviewWanted } from '../work/review-sessions.ts';
 
 const STANDARD: SwingCondition = { club: 'driver', withBall: true, condition: 'normal' };
 
@@ -52,7 +52,7 @@ function mainCondition(rows: readonly SpeedRow[]): string | undefined {
 }
 
 /** Sessions as the review takes them; two lessons that began at one moment are one session. */
-function reviewSessions(rows: readonly SpeedRow[]): ReviewSession[] {
+function sessionsFrom(rows: readonly SpeedRow[]): ReviewSession[] {
   const sessions = new Map<string, ReviewSession>();
   for (const r of rows) {
     const date = r.starts_at.toISOString();
@@ -86,7 +86,7 @@ type Compared = ReturnType<typeof comparedOf>;
 /** The review that a student's record asks for. */
 function wantedReview(student: StudentRow, record: Record, { used, kept }: Compared, now: Date): ReviewWanted {
   const { planAt } = record;
-  const sessions = reviewSessions(used);
+  const sessions = sessionsFrom(used);
   const before = planAt ? sessions.filter((s) => Date.parse(s.date) <= planAt.getTime()).length : 0;
   return {
     sessions,
@@ -134,11 +134,14 @@ export async function progressOfMany(
 ): Promise<Map<string, Progress>> {
   if (students.length === 0) return new Map();
   const ids = students.map((s) => s.id);
-  const sessions = await sessionsOfStudents(db, practiceId, ids);
-  const plans = await firstPlanLessons(db, practiceId, ids);
-  const notches = await notchesOfStudents(db, practiceId, ids);
-  const sizes = await bodySizesOf(db, practiceId, ids);
-  const { smallestGainMps } = settingsSchema.cast((await practiceRow(db, practiceId))?.settings ?? {});
+  const [sessions, plans, notches, sizes, practice] = await Promise.all([
+    sessionsOfStudents(db, practiceId, ids),
+    firstPlanLessons(db, practiceId, ids),
+    notchesOfStudents(db, practiceId, ids),
+    bodySizesOf(db, practiceId, ids),
+    practiceRow(db, practiceId),
+  ]);
+  const { smallestGainMps } = settingsSchema.cast(practice?.settings ?? {});
   const now = new Date();
   const all = students.map((student) => {
     const of = <T extends { student_id: string }>(rows: readonly T[]): T[] =>
@@ -152,19 +155,16 @@ export async function progressOfMany(
     };
     return { student, record, compared: comparedOf(record, until) };
   });
-  const asked = all.filter((a) => a.compared.used.length > 0);
-  const reviews =
-    asked.length === 0
-      ? []
-      : await work.run(
-          'reviewAll',
-          asked.map((a) => wantedReview(a.student, a.record, a.compared, now)),
-        );
+  const nothing: Reviewed = { review: null, missing: 'a block of swings under one condition' };
+  const reviews = await Promise.all(
+    all.map(({ student, record, compared }) =>
+      compared.used.length === 0 ? nothing : work.run('reviewSessions', wantedReview(student, record, compared, now)),
+    ),
+  );
   const found = new Map<string, Progress>();
   const fresh: KeptNotch[] = [];
-  for (const { student, record, compared } of all) {
-    const at = asked.findIndex((a) => a.student.id === student.id);
-    const reviewed = reviews[at] ?? { review: null, missing: 'a block of swings under one condition' };
+  for (const [i, { student, record, compared }] of all.entries()) {
+    const reviewed = reviews[i];
     found.set(student.id, progressFrom(student, compared, reviewed));
     const { review } = reviewed;
     const known = new Set(record.notches.map((n) => `${n.condition} ${n.date}`));

@@ -23,7 +23,7 @@ import { limitReading } from '../../core/battery/limit.ts';
 import { compareRuns } from '../../core/review/compare-blocks.ts';
 import { curvesToWire } from './curves.ts';
 import { weighLesson } from './weigh-lesson.ts';
-import { reviewAll } from './review-all.ts';
+import { reviewSessions } from './review-sessions.ts';
 
 /** A capture's file in the content store and how it is to be read. */
 export interface CaptureFile {
@@ -75,7 +75,7 @@ export const TASKS = {
   readShots: readShotsCsv,
   readMappedShots,
   weighLesson,
-  reviewAll,
+  reviewSessions,
   compareRuns,
   limitReading,
 } as const;

@@ -11,13 +11,12 @@ export interface Reviewed {
   readonly missing: string;
 }
 
-/** Reviews of some students' sessions, each with what is missing where it cannot say. */
-export const reviewAll = (wanted: readonly ReviewWanted[]): Reviewed[] =>
-  wanted.map(({ sessions, options }) => {
-    try {
-      return { review: reviewGain(sessions, options), missing: '' };
-    } catch (error) {
-      if (!(error instanceof CannotSayError)) throw error;
-      return { review: null, missing: error.missing };
-    }
-  });
+/** Review of a student's sessions, or what is missing where it cannot say. */
+export function reviewSessions({ sessions, options }: ReviewWanted): Reviewed {
+  try {
+    return { review: reviewGain(sessions, options), missing: '' };
+  } catch (error) {
+    if (!(error instanceof CannotSayError)) throw error;
+    return { review: null, missing: error.missing };
+  }
+}
