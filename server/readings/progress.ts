@@ -157,7 +157,7 @@ export async function progressOfMany(
   });
   const nothing: Reviewed = { review: null, missing: 'a block of swings under one condition' };
   const reviews = await Promise.all(
-    all.map(({ student, record, compared }) =>
+    all.map(async ({ student, record, compared }) =>
       compared.used.length === 0 ? nothing : work.run('reviewSessions', wantedReview(student, record, compared, now)),
     ),
   );
