@@ -63,12 +63,12 @@ describe('live', () => {
   test('an open lesson hears of a shot at once', async () => {
     const lessonId = await server.lesson(await server.student());
     const blockId = await server.block(lessonId);
-    const { opened, event } = firstEvent('shot');
+    const { opened, event } = firstEvent('shots');
     expect((await opened).headers['content-type']).toContain('text/event-stream');
     expect((await write('POST', `/blocks/${blockId}/shots`, { id: uuid(), values: { clubSpeedMps: 41 } })).status).toBe(
       201,
     );
-    expect(await event).toEqual({ kind: 'shot', lessonId });
+    expect(await event).toMatchObject({ kind: 'shots', lessonId, shotsTotal: 1, statistics: { swings: 1 } });
   });
   test('and of a sign, a verdict or a new block', async () => {
     const lessonId = await server.lesson(await server.student());

@@ -1,10 +1,6 @@
 import type { Response } from 'express';
+import type { LiveEvent } from '../../api/live.ts';
 import type { DeviceWire } from '../../api/types.ts';
-
-export interface LessonEvent {
-  readonly kind: 'shot' | 'changed';
-  readonly lessonId: string;
-}
 
 /** Open server-sent event streams and the devices last heard, by practice. */
 export class FeedHub {
@@ -18,20 +14,22 @@ export class FeedHub {
     res.on('close', () => set.delete(res));
   }
 
-  publish(practiceId: string, event: LessonEvent): void {
-    this.send(practiceId, event.kind, event);
+  publish(practiceId: string, event: LiveEvent): void {
+    for (const res of this.streams.get(practiceId) ?? [])
+      res.write(`event: ${event.kind}\ndata: ${JSON.stringify(event)}\n\n`);
   }
 
   /** Notes that a device gave a sign of life. */
   heard(practiceId: string, deviceId: string, kind: string): void {
     const devices = this.devices.get(practiceId) ?? new Map<string, DeviceWire>();
-    devices.set(deviceId, {
+    const device = {
       deviceId,
       kind: kind || (devices.get(deviceId)?.kind ?? ''),
       heardAt: new Date().toISOString(),
-    });
+    };
+    devices.set(deviceId, device);
     this.devices.set(practiceId, devices);
-    this.send(practiceId, 'device', { deviceId });
+    this.publish(practiceId, { kind: 'device', device });
   }
 
   devicesOf(practiceId: string): DeviceWire[] {
@@ -41,10 +39,5 @@ export class FeedHub {
   closeAll(): void {
     for (const set of this.streams.values()) for (const res of set) res.end();
     this.streams.clear();
-  }
-
-  private send(practiceId: string, name: string, data: unknown): void {
-    for (const res of this.streams.get(practiceId) ?? [])
-      res.write(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`);
   }
 }

@@ -71,7 +71,8 @@ export async function timeOf(
 
 export interface Placed {
   readonly outcome: 'added' | 'repeated' | 'waiting';
-  readonly lessonId?: string;
+  /** Where an added shot went. */
+  readonly at?: { readonly lessonId: string; readonly blockId: string; readonly shotId: string };
 }
 
 /** Row of a device as a new shot of a block. */
@@ -123,5 +124,6 @@ export async function placeShot(db: Db, practiceId: string, shot: DeviceShot, na
   const made = deviceShot(shot, block, time, name);
   if (!made) throw new Problem(400, 'out-of-range', `${name}: neither club speed nor ball speed that can be.`, name);
   const added = await insertShots(db, practiceId, block.id, [made]);
-  return { outcome: added.length > 0 ? 'added' : 'repeated', lessonId: block.lesson_id };
+  if (added.length === 0) return { outcome: 'repeated' };
+  return { outcome: 'added', at: { lessonId: block.lesson_id, blockId: block.id, shotId: made.id } };
 }

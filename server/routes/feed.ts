@@ -8,6 +8,7 @@ import { practiceOf, valid, type Services } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { importTarget } from '../readings/import-target.ts';
 import { insertShots } from '../rows/shots.ts';
+import { publishShots } from './publish-shots.ts';
 import { deviceShot, placeShot, type Placed } from '../readings/place-shot.ts';
 import { takeWaiting } from '../rows/waiting-shots.ts';
 
@@ -20,7 +21,8 @@ async function practiceByKey(db: Db, req: Request): Promise<string> {
 }
 
 /** Open feed for devices: shots with the columns of shots.csv go to the block that is (or was) listening; a sign of life between, which is told what listens. */
-export function feedRoutes({ db, hub }: Services): Router {
+export function feedRoutes(services: Services): Router {
+  const { db, hub } = services;
   const router = Router();
 
   router.post('/feed/hello', async (req, res) => {
@@ -49,8 +51,17 @@ export function feedRoutes({ db, hub }: Services): Router {
         refused.push({ deviceShotId: s.deviceShotId, code: error.code, detail: error.message });
       }
     }
-    for (const lessonId of new Set(placed.filter((p) => p.outcome === 'added').flatMap((p) => p.lessonId ?? [])))
-      hub.publish(practiceId, { kind: 'shot', lessonId });
+    const added = placed.flatMap((p) => p.at ?? []);
+    for (const blockId of new Set(added.map((a) => a.blockId))) {
+      const of = added.filter((a) => a.blockId === blockId);
+      const block = { id: blockId, lessonId: of[0].lessonId };
+      await publishShots(
+        services,
+        practiceId,
+        block,
+        of.map((a) => a.shotId),
+      );
+    }
     const count = (outcome: Placed['outcome']): number => placed.filter((p) => p.outcome === outcome).length;
     if (count('waiting') > 0) hub.publish(practiceId, { kind: 'changed', lessonId: '' });
     res.status(201).json({

@@ -96,7 +96,7 @@ export function shotImportRoutes({ db, hub, work, content }: Services): Router {
       });
       await insertInParts(tx, practiceId, blockId, shots);
     });
-    hub.publish(practiceId, { kind: 'shot', lessonId });
+    hub.publish(practiceId, { kind: 'changed', lessonId });
     res.status(201).json(answer);
   });
 
@@ -161,7 +161,7 @@ export function shotImportRoutes({ db, hub, work, content }: Services): Router {
         await rememberMapping(tx, practiceId, headerHash(header), input.mapping);
       }
     });
-    hub.publish(practiceId, { kind: 'shot', lessonId });
+    hub.publish(practiceId, { kind: 'changed', lessonId });
     res.status(201).json(answer);
   });
 

@@ -9,12 +9,14 @@ import { notFound } from '../http/problem.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { shotToWire } from '../readings/lesson.ts';
 import { studentRow } from '../rows/students.ts';
+import { publishShots } from './publish-shots.ts';
 import { insertShots, patchShot, shotsOfBlock, valuesOf } from '../rows/shots.ts';
 
 const PAGE_SHOTS = 100;
 
 /** Shots of blocks: typed, judged, listed, saved. */
-export function shotRoutes({ db, hub }: Services): Router {
+export function shotRoutes(services: Services): Router {
+  const { db } = services;
   const router = Router();
   const blockOr404 = async (practiceId: string, id: string) => {
     const block = await blockRow(db, practiceId, id);
@@ -31,7 +33,7 @@ export function shotRoutes({ db, hub }: Services): Router {
     await insertShots(db, practiceId, block.id, [
       { id: input.id, source: 'typed', struckAt, values, feltEffort: input.feltEffort ?? undefined },
     ]);
-    hub.publish(practiceId, { kind: 'shot', lessonId: block.lesson_id });
+    await publishShots(services, practiceId, { id: block.id, lessonId: block.lesson_id }, [input.id]);
     res.status(201).json({ id: input.id });
   });
 
@@ -44,7 +46,8 @@ export function shotRoutes({ db, hub }: Services): Router {
       strike,
     });
     if (!blockId) throw notFound('The shot');
-    hub.publish(practiceId, { kind: 'changed', lessonId: (await blockOr404(practiceId, blockId)).lesson_id });
+    const block = await blockOr404(practiceId, blockId);
+    await publishShots(services, practiceId, { id: block.id, lessonId: block.lesson_id }, [idParam(req)]);
     res.status(204).end();
   });
 

@@ -94,6 +94,23 @@ export const shotCounts = async (db: Db, practiceId: string, lessonId: string): 
     ).map((r) => [r.block_id, r.n]),
   );
 
+/** The newest 2,000 shots of one block in the order struck. */
+export const newestShots = (db: Db, practiceId: string, blockId: string): Promise<ShotRow[]> =>
+  db.query<ShotRow>(
+    `select * from (select * from shots where practice_id = $1 and block_id = $2 order by struck_at desc, arrived desc limit $3) x
+     order by struck_at, arrived`,
+    [practiceId, blockId, MOST_BLOCK_SHOTS],
+  );
+
+/** How many shots a block holds, set-aside ones too. */
+export const shotCount = async (db: Db, practiceId: string, blockId: string): Promise<number> =>
+  (
+    await db.query<{ n: number }>('select count(*)::int as n from shots where practice_id = $1 and block_id = $2', [
+      practiceId,
+      blockId,
+    ])
+  )[0].n;
+
 /** All shots of one block in the order struck. */
 export const shotsOfBlock = (db: Db, practiceId: string, blockId: string): Promise<ShotRow[]> =>
   db.query<ShotRow>('select * from shots where practice_id = $1 and block_id = $2 order by struck_at, arrived', [

@@ -1,6 +1,6 @@
 import { Check, Circle } from 'lucide-react';
 import { format } from 'date-fns';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, NavLink, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
@@ -11,6 +11,7 @@ import { Failed, Page, Soft, Waiting } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
 import { BlockBar } from './BlockBar.tsx';
 import { refreshLesson, STATIONS, useLedger, useLesson, type Station } from './common/data.ts';
+import { useLessonEvents } from './common/live.ts';
 import { LedgerTray } from './LedgerTray.tsx';
 import { OutboxNotice } from './OutboxNotice.tsx';
 
@@ -112,19 +113,6 @@ function holdings(
     prescribe: { name: 'Prescribe', text: ledger?.verdict ? 'target set' : 'needs a target', enough: false },
     review: { name: 'Review', text: lesson.previousLesson ? 'since last time' : 'first lesson', enough: false },
   };
-}
-
-/** Listens for what the devices and other pages add to this lesson. */
-function useLessonEvents(id: string): void {
-  useEffect(() => {
-    const source = new EventSource('/api/events');
-    const refresh = (): void => void refreshLesson(id);
-    source.addEventListener('shot', refresh);
-    source.addEventListener('changed', refresh);
-    // After a gap the page may have missed some: fetch on every (re)connection.
-    source.addEventListener('open', refresh);
-    return () => source.close();
-  }, [id]);
 }
 
 /** A lesson: spine of six stations, the station's work, the ledger tray, and the block bar at the foot. */

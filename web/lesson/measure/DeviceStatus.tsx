@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import type { DeviceWire } from '../../../api/types.ts';
 import { call, queryClient } from '../../base/api.ts';
+import { onLive } from '../../base/live.ts';
 import { Soft } from '../../kit/layout.tsx';
 
 /** A device that was not heard for this long is lost, ms. */
@@ -22,11 +23,17 @@ export function DeviceStatus() {
   const devices = useQuery({ queryKey: ['devices'], queryFn: () => call<DeviceWire[]>('GET', '/devices') });
   const [now, setNow] = useState(Date.now);
   useEffect(() => {
-    const source = new EventSource('/api/events');
-    source.addEventListener('device', () => void queryClient.invalidateQueries({ queryKey: ['devices'] }));
+    const stop = onLive((message) => {
+      if (message.kind !== 'device') return;
+      const { device } = message;
+      queryClient.setQueryData<DeviceWire[]>(['devices'], (known) => [
+        ...(known ?? []).filter((d) => d.deviceId !== device.deviceId),
+        device,
+      ]);
+    });
     const timer = setInterval(() => setNow(Date.now()), 2000);
     return () => {
-      source.close();
+      stop();
       clearInterval(timer);
     };
   }, []);
