@@ -2,7 +2,8 @@ import { useMutation } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import type { ScreenInput } from '../../api/schemas.ts';
-import { call, newId, queryClient } from '../base/api.ts';
+import { call, queryClient } from '../base/api.ts';
+import { useIntent } from '../base/intent.ts';
 import { Button, TextField } from '../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Row, Soft } from '../kit/layout.tsx';
 
@@ -20,18 +21,20 @@ type FieldName = (typeof FIELDS)[number][0];
 /** Screen results, entered with their date, older ones beside them. */
 export function ScreenForm({ studentId, screens }: { studentId: string; screens: readonly ScreenInput[] }) {
   const [values, setValues] = useState<Partial<Record<FieldName, string>>>({});
+  const intent = useIntent();
   const save = useMutation({
     mutationFn: () => {
       const numbers = Object.fromEntries(
         FIELDS.map(([name]) => [name, values[name]?.trim() ? values[name]?.replace(',', '.') : null]),
       );
       return call('POST', `/students/${studentId}/screens`, {
-        id: newId(),
+        id: intent.idFor(numbers),
         takenOn: format(new Date(), 'yyyy-MM-dd'),
         ...numbers,
       });
     },
     onSuccess: async () => {
+      intent.done();
       setValues({});
       await queryClient.invalidateQueries();
     },

@@ -1,6 +1,7 @@
 import { QueryClientProvider } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect } from 'react';
 import { I18nProvider, RouterProvider as AriaRouter } from 'react-aria-components';
+import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter, Navigate, Route, Routes, useHref, useNavigate } from 'react-router';
 import { ThemeProvider } from 'styled-components';
 import { Failed, Page, Waiting } from '../kit/layout.tsx';
@@ -80,12 +81,20 @@ function Pages() {
     <AriaRouter navigate={(to) => void navigate(to)} useHref={useHref}>
       <ThemeProvider theme={themes[last]}>
         <GlobalStyle />
-        <Suspense fallback={waiting}>
-          <Routes>
-            <Route path="/practice/:token" element={<Practice />} />
-            <Route path="/*" element={<Instructor />} />
-          </Routes>
-        </Suspense>
+        <ErrorBoundary
+          fallbackRender={({ error, resetErrorBoundary }) => (
+            <Page>
+              <Failed error={error} retry={resetErrorBoundary} />
+            </Page>
+          )}
+        >
+          <Suspense fallback={waiting}>
+            <Routes>
+              <Route path="/practice/:token" element={<Practice />} />
+              <Route path="/*" element={<Instructor />} />
+            </Routes>
+          </Suspense>
+        </ErrorBoundary>
       </ThemeProvider>
     </AriaRouter>
   );

@@ -4,7 +4,8 @@ import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { LessonPage, StudentAnswer } from '../../api/types.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import { call, newId } from '../base/api.ts';
+import { call } from '../base/api.ts';
+import { useIntent } from '../base/intent.ts';
 import { useUnits } from '../base/session.tsx';
 import { Button, ButtonLink, PrimaryButton } from '../kit/controls.tsx';
 import { Card, Failed, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
@@ -38,13 +39,17 @@ export default function StudentPage() {
     getNextPageParam: (last) => last.nextOffset,
     enabled: false,
   });
+  const intent = useIntent();
   const start = useMutation({
     mutationFn: async () => {
-      const lessonId = newId();
+      const lessonId = intent.idFor('lesson');
       await call('POST', `/students/${id}/lessons`, { id: lessonId, startsAt: new Date().toISOString() });
       return lessonId;
     },
-    onSuccess: (lessonId) => void navigate(`/lessons/${lessonId}`),
+    onSuccess: (lessonId) => {
+      intent.done();
+      void navigate(`/lessons/${lessonId}`);
+    },
   });
   if (query.isPending) {
     return (

@@ -3,6 +3,7 @@ import { format } from 'date-fns';
 import { useMemo } from 'react';
 import type { LedgerAnswer, LessonAnswer, PrescribeAnswer, ReviewAnswer } from '../../../api/types.ts';
 import { call, queryClient } from '../../base/api.ts';
+import { useIntent } from '../../base/intent.ts';
 import type { DatedBlock } from './block-name.ts';
 
 export const STATIONS = ['know', 'measure', 'watch', 'diagnose', 'prescribe', 'review'] as const;
@@ -35,11 +36,20 @@ export function useEarlierBlocks(lesson: LessonAnswer): DatedBlock[] {
 /** Everything shown of a lesson is fetched anew. */
 export const refreshLesson = (id: string): Promise<void> => queryClient.invalidateQueries({ queryKey: ['lesson', id] });
 
-/** A write in a lesson, after which the lesson is fetched anew; one that is kept for later does not wait for the server. */
-export function useLessonWrite<T>(id: string, write: (input: T) => Promise<unknown>, onDone?: () => void) {
+/**
+ * A write in a lesson, after which the lesson is fetched anew; one that is kept for later does not wait for the server.
+ * @param write is given the id of what is meant: the same when it is sent again after a lost answer
+ */
+export function useLessonWrite<T>(
+  id: string,
+  write: (input: T, intentId: string) => Promise<unknown>,
+  onDone?: () => void,
+) {
+  const intent = useIntent();
   return useMutation({
-    mutationFn: write,
+    mutationFn: (input: T) => write(input, intent.idFor(input)),
     onSuccess: async (result) => {
+      intent.done();
       onDone?.();
       if (result === 'kept') return;
       await refreshLesson(id);

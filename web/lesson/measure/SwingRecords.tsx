@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import type { BlockWire, LessonAnswer, SwingWire } from '../../../api/types.ts';
 import { pushAgainstRelease, swingEvents } from '../../../core/capture/swing-record.ts';
-import { call, newId } from '../../base/api.ts';
+import { call } from '../../base/api.ts';
+import { useIntent } from '../../base/intent.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Button, ButtonLink, QuietButton, Select } from '../../kit/controls.tsx';
 import { JoinedCurves } from './ground/JoinedCurves.tsx';
@@ -163,12 +164,14 @@ export function SwingRecords({ block, lesson }: { block: BlockWire; lesson: Less
   const [shot, setShot] = useState(NONE);
   const [video, setVideo] = useState(NONE);
   const [sound, setSound] = useState(NONE);
+  const intent = useIntent();
   const join = useLessonWrite(
     lessonId,
     async (list: readonly Partial<SwingWire>[]) => {
-      for (const s of list) await call('POST', `/blocks/${block.id}/swings`, { id: newId(), ...s });
+      for (const s of list) await call('POST', `/blocks/${block.id}/swings`, { id: intent.idFor(s), ...s });
     },
     () => {
+      intent.done();
       for (const clear of [setMotion, setGround, setShot, setVideo, setSound]) clear(NONE);
     },
   );

@@ -1,6 +1,6 @@
 import type { GainWire, LessonAnswer, ReviewAnswer } from '../../../api/types.ts';
 import { baselineSentence, gainSentence, sinceLastSentence } from '../../../core/review/gain-sentence.ts';
-import { call, newId } from '../../base/api.ts';
+import { call } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Button } from '../../kit/controls.tsx';
 import { Card, Failed, Notice, Sentence, Soft, Spread } from '../../kit/layout.tsx';
@@ -11,9 +11,9 @@ import { useLessonWrite } from '../common/data.ts';
 /** One block swung the old way tells the change from a low baseline or a drift of the days. */
 function OldPlaceOffer({ lesson, review }: { lesson: LessonAnswer; review: ReviewAnswer }) {
   const lessonId = lesson.lesson.id;
-  const start = useLessonWrite(lessonId, () =>
+  const start = useLessonWrite(lessonId, (_: undefined, id) =>
     call('POST', `/lessons/${lessonId}/blocks`, {
-      id: newId(),
+      id,
       ...review.repeatBlock,
       cue: 'swing it as before the change',
       feel: '',

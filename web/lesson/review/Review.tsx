@@ -4,7 +4,7 @@ import type { LessonAnswer, PlanDrillWire, PracticeSetWire, ReviewAnswer } from 
 import { drillById } from '../../../core/catalogue/drills.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
 import { RUNGS } from '../../../core/catalogue/rungs.ts';
-import { call, newId } from '../../base/api.ts';
+import { call } from '../../base/api.ts';
 import { Button, PrimaryButton, Select, TextField } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { WeekStrip } from '../../parts/WeekStrip.tsx';
@@ -39,14 +39,14 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
   const [reason, setReason] = useState('');
   const [passed, setPassed] = useState('');
   const [reset, setReset] = useState('');
-  const decide = useLessonWrite(lessonId, () =>
-    call('POST', `/lessons/${lessonId}/decisions`, { id: newId(), planDrillId: drill.id, chosen, reason }),
+  const decide = useLessonWrite(lessonId, (_: undefined, id) =>
+    call('POST', `/lessons/${lessonId}/decisions`, { id, planDrillId: drill.id, chosen, reason }),
   );
   const witness = useLessonWrite(
     lessonId,
-    () =>
+    (_: undefined, id) =>
       call('POST', `/lessons/${lessonId}/sets`, {
-        id: newId(),
+        id,
         planDrillId: drill.id,
         passed: Number(passed) || 0,
         reset: Number(reset) || 0,
@@ -177,10 +177,10 @@ function LessonNote({ lesson }: { lesson: LessonAnswer['lesson'] }) {
 export default function Review({ lesson }: { lesson: LessonAnswer }) {
   const lessonId = lesson.lesson.id;
   const review = useReview(lessonId);
-  const repeat = useLessonWrite(lessonId, () => {
+  const repeat = useLessonWrite(lessonId, (_: undefined, id) => {
     const b = review.data?.repeatBlock;
     return b
-      ? call('POST', `/lessons/${lessonId}/blocks`, { id: newId(), ...b, cue: '', feel: '', effort: null })
+      ? call('POST', `/lessons/${lessonId}/blocks`, { id, ...b, cue: '', feel: '', effort: null })
       : Promise.resolve();
   });
   if (review.isPending) return <Waiting what="the review" />;

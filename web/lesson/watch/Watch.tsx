@@ -3,7 +3,6 @@ import styled from 'styled-components';
 import type { LessonAnswer, SeenSignWire } from '../../../api/types.ts';
 import { FAULTS, type SeenSign } from '../../../core/catalogue/faults.ts';
 import { CHECKPOINTS, type Checkpoint } from '../../../core/catalogue/stages.ts';
-import { newId } from '../../base/api.ts';
 import { send } from '../../base/outbox.ts';
 import { Choice } from '../../kit/chips.tsx';
 import { TextField } from '../../kit/controls.tsx';
@@ -34,8 +33,8 @@ const atCheckpoint = (checkpoint: Checkpoint): SeenSign[] =>
 
 function SignRow({ sign, seen, lessonId }: { sign: SeenSign; seen: SeenSignWire | undefined; lessonId: string }) {
   const [note, setNote] = useState(seen?.note ?? '');
-  const save = useLessonWrite(lessonId, (grade: Grade) =>
-    send('PUT', `/lessons/${lessonId}/signs/${sign.id}`, { id: newId(), grade, note }, `“${sign.text}”: ${grade}`),
+  const save = useLessonWrite(lessonId, (grade: Grade, id) =>
+    send('PUT', `/lessons/${lessonId}/signs/${sign.id}`, { id, grade, note }, `“${sign.text}”: ${grade}`),
   );
   return (
     <Sign>

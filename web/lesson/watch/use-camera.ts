@@ -15,7 +15,10 @@ export function useCamera(onFilm: (file: File) => void) {
   const done = useRef(onFilm);
   done.current = onFilm;
 
+  /** Counts the openings: a camera that is granted after the view was left is let go at once. */
+  const wanted = useRef(0);
   const release = useCallback((): void => {
+    wanted.current += 1;
     for (const t of live.current?.getTracks() ?? []) {
       t.onended = null;
       t.stop();
@@ -42,6 +45,7 @@ export function useCamera(onFilm: (file: File) => void) {
 
   const open = useCallback(async (): Promise<void> => {
     setState('asking');
+    const own = ++wanted.current;
     const picture = { width: { ideal: 1280 }, height: { ideal: 720 }, frameRate: { ideal: WANTED_FPS } };
     const sound = { echoCancellation: false, noiseSuppression: false, autoGainControl: false };
     try {
@@ -54,6 +58,10 @@ export function useCamera(onFilm: (file: File) => void) {
             ? media.getUserMedia({ video: picture })
             : Promise.reject(e),
         );
+      if (own !== wanted.current) {
+        for (const t of opened.getTracks()) t.stop();
+        return;
+      }
       live.current = opened;
       for (const t of opened.getVideoTracks()) {
         t.onended = () => {
@@ -65,6 +73,7 @@ export function useCamera(onFilm: (file: File) => void) {
       setStream(opened);
       setState('ready');
     } catch (error) {
+      if (own !== wanted.current) return;
       const name = error instanceof DOMException ? error.name : '';
       setState(name === 'NotAllowedError' || name === 'SecurityError' ? 'refused' : 'missing');
     }

@@ -27,27 +27,43 @@ export function useMicrophone() {
   /** Samples that came before the oldest one kept. */
   const dropped = useRef(0);
   const close = useRef<(() => void) | null>(null);
+  /** Counts the openings: a microphone that is granted after the view was left is let go at once. */
+  const wanted = useRef(0);
 
   const stop = useCallback((): void => {
+    wanted.current += 1;
     close.current?.();
     close.current = null;
     setState((s) => (s === 'on' || s === 'asking' ? 'off' : s));
   }, []);
-  useEffect(() => () => close.current?.(), []);
+  useEffect(
+    () => () => {
+      wanted.current += 1;
+      close.current?.();
+    },
+    [],
+  );
 
   const start = useCallback(async (): Promise<void> => {
     close.current?.();
     setState('asking');
+    const own = ++wanted.current;
     blocks.current = [];
     dropped.current = 0;
     try {
       const stream = await navigator.mediaDevices.getUserMedia({
         audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 1 },
       });
+      const letGo = (): void => stream.getTracks().forEach((t) => t.stop());
+      if (own !== wanted.current) return letGo();
       const [track] = stream.getAudioTracks();
       setAutomaticGain(track.getSettings().autoGainControl === true);
       const context = new AudioContext();
       await context.audioWorklet.addModule(tapUrl);
+      if (own !== wanted.current) {
+        letGo();
+        return void context.close();
+      }
       const tap = new AudioWorkletNode(context, 'tap');
       context.createMediaStreamSource(stream).connect(tap);
       rate.current = context.sampleRate;
@@ -62,12 +78,12 @@ export function useMicrophone() {
       };
       close.current = () => {
         track.onended = null;
-        for (const t of stream.getTracks()) t.stop();
+        letGo();
         void context.close();
       };
       setState('on');
     } catch (error) {
-      setState(stateOf(error));
+      if (own === wanted.current) setState(stateOf(error));
     }
   }, []);
 
