@@ -33,5 +33,17 @@ export default {
       testEnvironment: 'node',
       testMatch: ['<rootDir>/{server,demo}/**/*.test.ts'],
     },
+    // The whole server suite once more on the PostgreSQL server that `npm test` starts.
+    ...(process.env.TEST_POSTGRES
+      ? [
+          {
+            ...common,
+            displayName: 'postgres',
+            testEnvironment: 'node',
+            globals: { testPostgres: process.env.TEST_POSTGRES },
+            testMatch: ['<rootDir>/server/**/*.test.ts'],
+          },
+        ]
+      : []),
   ],
 };

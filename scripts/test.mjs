@@ -1,6 +1,7 @@
 // `npm test`: installs what is missing, then lint, types, Jest and Playwright; closes with one line of sums.
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { startPostgres } from './postgres.mjs';
 import { buildWeb, installPackages, ROOT, run } from './prepare.mjs';
 
 installPackages();
@@ -44,6 +45,8 @@ step('tsc', node('node_modules/typescript/bin/tsc', '--noEmit'));
 
 console.log('\n— Jest');
 const jestFile = join(ROOT, '.cache', 'jest.json');
+const postgres = await startPostgres();
+step('postgres', postgres ? 0 : 1);
 const jestCode = run(
   process.execPath,
   [
@@ -55,9 +58,10 @@ const jestCode = run(
     '--testLocationInResults=false',
   ],
   {
-    env: { ...process.env, NODE_ENV: 'test' },
+    env: { ...process.env, NODE_ENV: 'test', TEST_POSTGRES: postgres?.url ?? '' },
   },
 );
+postgres?.stop();
 count(jestFile, jestCode, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites]);
 
 console.log('\n— Playwright');

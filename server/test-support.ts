@@ -1,36 +1,13 @@
-import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import supertest from 'supertest';
 import { createApp } from './app.ts';
-import { pgliteDb, type Db } from './db/connection.ts';
-import { openPGlite } from './db/open-pglite.ts';
+import type { Db } from './db/connection.ts';
 import { ContentStore } from './content/content-store.ts';
-import { migrate } from './db/migrate.ts';
+import { testDatabase } from './test-databases.ts';
 import { inlineWork } from './work/inline.ts';
-
-const CACHE = join(import.meta.dirname, '..', '.cache');
-const MIGRATIONS = join(import.meta.dirname, 'db', 'migrations');
-
-/** A migrated, empty database as a file, made once for each state of the migrations: opening it is faster than migrating. */
-async function template(): Promise<Blob> {
-  const hash = createHash('sha256');
-  for (const f of readdirSync(MIGRATIONS).sort()) hash.update(readFileSync(join(MIGRATIONS, f)));
-  const file = join(CACHE, `empty-practice-${hash.digest('hex').slice(0, 16)}.tgz`);
-  if (!existsSync(file)) {
-    const pglite = await openPGlite(undefined);
-    await migrate(pgliteDb(pglite));
-    const dump = await pglite.dumpDataDir('gzip');
-    await pglite.close();
-    mkdirSync(CACHE, { recursive: true });
-    const half = `${file}.${process.pid}`;
-    writeFileSync(half, Buffer.from(await dump.arrayBuffer()));
-    renameSync(half, file);
-  }
-  return new Blob([readFileSync(file)]);
-}
 
 /** A folder of its own for the original files of one test server. */
 export const temporaryFolder = (): string => mkdtempSync(join(tmpdir(), 'maple-media-'));
@@ -82,7 +59,7 @@ export class TestServer {
   }
 
   static async open(): Promise<TestServer> {
-    return new TestServer(pgliteDb(await openPGlite(undefined, await template())));
+    return new TestServer(await testDatabase());
   }
 
   /** First-run account; the cookie of its sign-in is kept. */

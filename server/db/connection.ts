@@ -50,6 +50,8 @@ export function serverDb(url: string): Db {
   pg.types.setTypeParser(1082, (text) => text);
   pg.types.setTypeParser(20, (text) => Number(text));
   const pool = new pg.Pool({ connectionString: url, max: 8 });
+  // A connection that ends while nobody uses it must not take the program with it; the next query opens another.
+  pool.on('error', () => undefined);
   const over = (client: Pick<pg.Pool, 'query'>, transaction: Db['transaction'], close: () => Promise<void>): Db => ({
     query: async <T extends Row>(sql: string, parameters: readonly unknown[] = []) =>
       (await client.query<T>(sql, [...parameters])).rows,
@@ -63,6 +65,7 @@ export function serverDb(url: string): Db {
     pool,
     async (work) => {
       const client = await pool.connect();
+      let broken: Error | undefined;
       try {
         await client.query('begin');
         const result = await work(
@@ -75,10 +78,11 @@ export function serverDb(url: string): Db {
         await client.query('commit');
         return result;
       } catch (error) {
-        await client.query('rollback');
+        // The connection itself may be what failed; the database has rolled back then.
+        await client.query('rollback').catch((e: Error) => (broken = e));
         throw error;
       } finally {
-        client.release();
+        client.release(broken);
       }
     },
     () => pool.end(),

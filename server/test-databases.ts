@@ -1,0 +1,77 @@
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import pg from 'pg';
+import { pgliteDb, serverDb, type Db } from './db/connection.ts';
+import { migrate } from './db/migrate.ts';
+import { openPGlite } from './db/open-pglite.ts';
+
+const CACHE = join(import.meta.dirname, '..', '.cache');
+const MIGRATIONS = join(import.meta.dirname, 'db', 'migrations');
+
+/** A migrated, empty database as a file, made once for each state of the migrations: opening it is faster than migrating. */
+async function template(): Promise<Blob> {
+  const hash = createHash('sha256');
+  for (const f of readdirSync(MIGRATIONS).sort()) hash.update(readFileSync(join(MIGRATIONS, f)));
+  const file = join(CACHE, `empty-practice-${hash.digest('hex').slice(0, 16)}.tgz`);
+  if (!existsSync(file)) {
+    const pglite = await openPGlite(undefined);
+    await migrate(pgliteDb(pglite));
+    const dump = await pglite.dumpDataDir('gzip');
+    await pglite.close();
+    mkdirSync(CACHE, { recursive: true });
+    const half = `${file}.${process.pid}`;
+    writeFileSync(half, Buffer.from(await dump.arrayBuffer()));
+    renameSync(half, file);
+  }
+  return new Blob([readFileSync(file)]);
+}
+
+const TEMPLATE = 'maple_template';
+/** Lock under which one of the test processes makes the template. */
+const MAKING = 20_261_128;
+
+const addressOf = (url: string, database: string): string => {
+  const address = new URL(url);
+  address.pathname = `/${database}`;
+  return address.href;
+};
+
+/** A database of its own on a PostgreSQL server, copied from a migrated template; dropped when it is closed. */
+async function postgresDatabase(url: string): Promise<Db> {
+  const admin = new pg.Client({ connectionString: url });
+  await admin.connect();
+  const name = `test_${crypto.randomUUID().replaceAll('-', '')}`;
+  try {
+    await admin.query('select pg_advisory_lock($1)', [MAKING]);
+    const { rowCount } = await admin.query('select 1 from pg_database where datname = $1', [TEMPLATE]);
+    if (rowCount === 0) {
+      await admin.query(`create database ${TEMPLATE}_new`);
+      const db = serverDb(addressOf(url, `${TEMPLATE}_new`));
+      await migrate(db);
+      await db.close();
+      await admin.query(`alter database ${TEMPLATE}_new rename to ${TEMPLATE}`);
+    }
+    await admin.query(`create database ${name} template ${TEMPLATE}`);
+    await admin.query('select pg_advisory_unlock($1)', [MAKING]);
+  } finally {
+    await admin.end();
+  }
+  const db = serverDb(addressOf(url, name));
+  return {
+    ...db,
+    close: async () => {
+      await db.close();
+      const last = new pg.Client({ connectionString: url });
+      await last.connect();
+      await last.query(`drop database if exists ${name} with (force)`);
+      await last.end();
+    },
+  };
+}
+
+/** An empty practice: on PGlite in memory, or on the PostgreSQL server that the tests started, in that suite. */
+export async function testDatabase(): Promise<Db> {
+  const url = (globalThis as { testPostgres?: string }).testPostgres;
+  return url ? postgresDatabase(url) : pgliteDb(await openPGlite(undefined, await template()));
+}
