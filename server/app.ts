@@ -12,6 +12,7 @@ import { shotImportRoutes } from './routes/shot-imports.ts';
 import type { ContentStore } from './content/content-store.ts';
 import type { Db } from './db/connection.ts';
 import { diagnosisRoutes } from './routes/diagnosis.ts';
+import type { Bus } from './live/bus.ts';
 import { FeedHub } from './live/hub.ts';
 import { deviceRoutes, feedRoutes } from './routes/feed.ts';
 import type { Services } from './routes/context.ts';
@@ -31,6 +32,8 @@ export interface AppOptions {
   readonly db: Db;
   readonly log: Logger;
   readonly work: Work;
+  /** Where several processes serve one database: what each tells the others. */
+  readonly bus?: Bus;
   /** Original files. */
   readonly content: ContentStore;
   /** Folder of the built web application; without it only the API is served. */
@@ -55,7 +58,7 @@ const sameOriginWrites: RequestHandler = (req, _res, next) => {
 export function createApp(options: AppOptions): { app: Express; services: Services } {
   const services: Services = {
     db: options.db,
-    hub: new FeedHub(),
+    hub: new FeedHub(options.bus),
     log: options.log,
     work: options.work,
     content: options.content,

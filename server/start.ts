@@ -10,6 +10,7 @@ import { moveContent } from './content/move-content.ts';
 import { serverDb, type Db } from './db/connection.ts';
 import { lockFolder } from './db/lock.ts';
 import { migrate } from './db/migrate.ts';
+import { databaseBus } from './live/bus.ts';
 import { threadedPGlite } from './db/threaded.ts';
 import { remembering } from './work/remember.ts';
 import { pooledWork } from './work/work.ts';
@@ -68,6 +69,7 @@ export async function start(options: StartOptions): Promise<Running> {
   const content = contentOf(options.dataFolder);
   const moved = await moveContent(db, content);
   if (moved > 0) log.warn(`${moved} original files moved into ${content.folder}`);
+  const bus = options.databaseUrl ? databaseBus(options.databaseUrl) : undefined;
   const work = remembering(pooledWork());
 
   const feedKeys = new Map<string, string>();
@@ -82,6 +84,7 @@ export async function start(options: StartOptions): Promise<Running> {
     log,
     work,
     content,
+    bus,
     webFolder: options.webFolder,
     onFeedKey: (practiceId, key) => {
       feedKeys.set(practiceId, key);
@@ -103,6 +106,7 @@ export async function start(options: StartOptions): Promise<Running> {
         server.closeAllConnections();
       });
       await work.close();
+      await bus?.close();
       await db.close();
       unlock();
     })());

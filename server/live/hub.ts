@@ -1,11 +1,29 @@
+import { randomUUID } from 'node:crypto';
 import type { Response } from 'express';
 import type { LiveEvent } from '../../api/live.ts';
 import type { DeviceWire } from '../../api/types.ts';
+import { MOST_BUS_BYTES, type Bus } from './bus.ts';
 
-/** Open server-sent event streams and the devices last heard, by practice. */
+interface Passed {
+  readonly from: string;
+  readonly practiceId: string;
+  readonly event: LiveEvent;
+}
+
+/** Open server-sent event streams and the devices last heard, by practice; with a bus also what other processes tell. */
 export class FeedHub {
   private readonly streams = new Map<string, Set<Response>>();
   private readonly devices = new Map<string, Map<string, DeviceWire>>();
+  private readonly bus: Bus | undefined;
+  private readonly own = randomUUID();
+
+  constructor(bus?: Bus) {
+    this.bus = bus;
+    bus?.listen((message) => {
+      const { from, practiceId, event } = JSON.parse(message) as Passed;
+      if (from !== this.own) this.deliver(practiceId, event);
+    });
+  }
 
   open(practiceId: string, res: Response): void {
     const set = this.streams.get(practiceId) ?? new Set<Response>();
@@ -15,20 +33,20 @@ export class FeedHub {
   }
 
   publish(practiceId: string, event: LiveEvent): void {
-    for (const res of this.streams.get(practiceId) ?? [])
-      res.write(`event: ${event.kind}\ndata: ${JSON.stringify(event)}\n\n`);
+    this.deliver(practiceId, event);
+    if (!this.bus) return;
+    const passed = (e: LiveEvent): string => JSON.stringify({ from: this.own, practiceId, event: e } satisfies Passed);
+    const whole = passed(event);
+    const fits = Buffer.byteLength(whole) <= MOST_BUS_BYTES;
+    const message = fits || event.kind !== 'shots' ? whole : passed({ kind: 'changed', lessonId: event.lessonId });
+    // Pages of another process that miss it see it with the next event or load.
+    this.bus.send(message).catch(() => undefined);
   }
 
   /** Notes that a device gave a sign of life. */
   heard(practiceId: string, deviceId: string, kind: string): void {
-    const devices = this.devices.get(practiceId) ?? new Map<string, DeviceWire>();
-    const device = {
-      deviceId,
-      kind: kind || (devices.get(deviceId)?.kind ?? ''),
-      heardAt: new Date().toISOString(),
-    };
-    devices.set(deviceId, device);
-    this.devices.set(practiceId, devices);
+    const known = this.devices.get(practiceId)?.get(deviceId)?.kind ?? '';
+    const device = { deviceId, kind: kind || known, heardAt: new Date().toISOString() };
     this.publish(practiceId, { kind: 'device', device });
   }
 
@@ -39,5 +57,15 @@ export class FeedHub {
   closeAll(): void {
     for (const set of this.streams.values()) for (const res of set) res.end();
     this.streams.clear();
+  }
+
+  private deliver(practiceId: string, event: LiveEvent): void {
+    if (event.kind === 'device') {
+      const devices = this.devices.get(practiceId) ?? new Map<string, DeviceWire>();
+      devices.set(event.device.deviceId, event.device);
+      this.devices.set(practiceId, devices);
+    }
+    for (const res of this.streams.get(practiceId) ?? [])
+      res.write(`event: ${event.kind}\ndata: ${JSON.stringify(event)}\n\n`);
   }
 }
