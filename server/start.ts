@@ -57,15 +57,28 @@ function contentOf(dataFolder: string): ContentStore {
   return new ContentStore(folder);
 }
 
+/** Takes a data folder, opens its database and brings it up to date. @throws Error where another program has the folder */
+export async function openData({
+  dataFolder,
+  databaseUrl,
+}: Pick<StartOptions, 'dataFolder' | 'databaseUrl'>): Promise<{ db: Db; close: () => Promise<void> }> {
+  mkdirSync(dataFolder, { recursive: true });
+  const unlock = lockFolder(dataFolder);
+  const db = databaseUrl ? serverDb(databaseUrl) : await threadedPGlite(join(dataFolder, 'postgres'));
+  await migrate(db);
+  return {
+    db,
+    close: async () => {
+      await db.close();
+      unlock();
+    },
+  };
+}
+
 /** Opens the data, migrates it, and serves API and pages on one port. */
 export async function start(options: StartOptions): Promise<Running> {
-  mkdirSync(options.dataFolder, { recursive: true });
-  const unlock = lockFolder(options.dataFolder);
   const log = pino({ level: options.logLevel ?? 'warn' });
-  const db = options.databaseUrl
-    ? serverDb(options.databaseUrl)
-    : await threadedPGlite(join(options.dataFolder, 'postgres'));
-  await migrate(db);
+  const { db, close } = await openData(options);
   const content = contentOf(options.dataFolder);
   const moved = await moveContent(db, content);
   if (moved > 0) log.warn(`${moved} original files moved into ${content.folder}`);
@@ -107,8 +120,7 @@ export async function start(options: StartOptions): Promise<Running> {
       });
       await work.close();
       await bus?.close();
-      await db.close();
-      unlock();
+      await close();
     })());
   return { address, db, feedKeys, stop };
 }
