@@ -38,6 +38,17 @@ export interface SwingWire {
   swishShiftS: number;
 }
 
+/** A captured swing without its curves, as a lesson carries it. */
+export type MotionHead = Omit<MotionWire, 'curves'>;
+/** The ground of a swing without its curves. */
+export type GroundHead = Omit<GroundWire, 'traces'>;
+
+/** Curves of all captures of a block, by their ids: asked for when the block is opened. */
+export interface BlockCurves {
+  motions: Record<string, CurvesWire>;
+  grounds: Record<string, GroundTraces>;
+}
+
 export interface MotionWire {
   id: string;
   fileName: string;

@@ -1,4 +1,4 @@
-import type { GroundWire, HeardRepWire, MotionWire, SwingWire, SwishSetWire, VideoWire } from './capture-types.ts';
+import type { GroundHead, HeardRepWire, MotionHead, SwingWire, SwishSetWire, VideoWire } from './capture-types.ts';
 import type { LoadVelocity } from '../core/battery/load-velocity.ts';
 import type { LimitReading } from '../core/battery/limit.ts';
 import type { TestRatio } from '../core/battery/ratios.ts';
@@ -101,8 +101,8 @@ export interface BlockWire {
   trend: BlockTrend;
   statistics: BlockStatistics;
   shots: ShotWire[];
-  motions: MotionWire[];
-  grounds: GroundWire[];
+  motions: MotionHead[];
+  grounds: GroundHead[];
   swings: SwingWire[];
 }
 

@@ -69,7 +69,8 @@ describe('a C3D with names of its own', () => {
     await server.uploadBytes(path('motion', with_), C3D).expect(201);
     const [motion] = (await lesson()).blocks[0].motions;
     expect(motion.sequence.order).toEqual(['hips', 'chest', 'leadArm', 'club']);
-    expect(motion.curves.deg?.club).toHaveLength(motion.curves.timeS.length);
+    const { curves } = (await server.call('get', `/motions/${motion.id}`).expect(200)).body as MotionWire;
+    expect(curves.deg?.club).toHaveLength(curves.timeS.length);
     const header = sourceLabels(captureSource(C3D.buffer as ArrayBuffer, 'lab.c3d'), 'motion');
     const found = await server.call('post', '/capture-mappings/find', { header }).expect(200);
     expect(found.body).toMatchObject({ mapping: { channels: MAPPING.channels } });

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { LedgerAnswer, LessonAnswer } from '../api/types.ts';
+import type { LedgerAnswer, LessonAnswer, BlockCurves } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
 
 const HANG = readFileSync(join(import.meta.dirname, '../demo/samples/ground-hanging-back.csv'), 'utf8');
@@ -26,7 +26,9 @@ describe('the ground of a swing', () => {
 
     const lesson = (await server.call('get', `/lessons/${lessonId}`).expect(200)).body as LessonAnswer;
     expect(lesson.blocks[0].grounds).toHaveLength(1);
-    const { ground, traces } = lesson.blocks[0].grounds[0];
+    const { id, ground } = lesson.blocks[0].grounds[0];
+    const curves = (await server.call('get', `/blocks/${lesson.blocks[0].id}/curves`).expect(200)).body as BlockCurves;
+    const traces = curves.grounds[id];
     expect(ground.leadShare.strike).toBeCloseTo(0.52, 1);
     expect(ground.flags).toContain('loads-outside');
     expect(traces.leadShare.length).toBe(traces.fromStrikeS.length);

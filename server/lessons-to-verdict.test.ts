@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import type { LedgerAnswer, LessonAnswer } from '../api/types.ts';
+import type { LedgerAnswer, LessonAnswer, MotionWire } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
 
 jest.setTimeout(120_000);
@@ -164,9 +164,10 @@ describe('imports are all or nothing', () => {
     await server.upload(`/blocks/${b}/imports/motion?id=${uuid()}&name=swing.csv`, CAST).expect(201);
     const motion = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0].motions[0];
     expect(motion.sequence.order).toEqual(['hips', 'chest', 'leadArm', 'club']);
-    expect(motion.curves.timeS.length).toBeLessThan(600);
-    expect(motion.curves.dps.club).toHaveLength(motion.curves.timeS.length);
-    expect(motion.curves.timeS[motion.curves.timeS.length - 1]).toBeLessThanOrEqual(0);
+    const { curves } = (await server.call('get', `/motions/${motion.id}`).expect(200)).body as MotionWire;
+    expect(curves.timeS.length).toBeLessThan(600);
+    expect(curves.dps.club).toHaveLength(curves.timeS.length);
+    expect(curves.timeS[curves.timeS.length - 1]).toBeLessThanOrEqual(0);
     const [{ content_sha256 }] = await server.db.query<{ content_sha256: string }>(
       'select content_sha256 from motions where id = $1',
       [motion.id],

@@ -18,7 +18,7 @@ const swing = SWING_TASKS.swing({
   club: TYPICAL_DRIVER,
   faults: [],
 });
-const capture = readGroundCsv(readFileSync(join(import.meta.dirname, '../../demo/samples/ground-sound.csv'), 'utf8'));
+const capture = readGroundCsv(readFileSync(join(import.meta.dirname, '../demo/samples/ground-sound.csv'), 'utf8'));
 const traces = groundTraces(capture, analyseGround(capture).bodyWeightN);
 
 describe('pictures of the swing', () => {

@@ -1,8 +1,8 @@
 import type { BlockWire, LessonAnswer, ShotWire } from '../../api/types.ts';
 import { blockStatistics } from '../../core/review/block-statistics.ts';
 import { blockTrend } from '../../core/review/compare-blocks.ts';
-import { groundsOfLesson, groundToWire, type GroundRow } from '../rows/grounds.ts';
-import { motionsOfLesson, motionToWire, type MotionRow } from '../rows/captures.ts';
+import { groundsOfLesson, groundToHead, type GroundRow } from '../rows/grounds.ts';
+import { motionsOfLesson, motionToHead, type MotionRow } from '../rows/captures.ts';
 import type { Db } from '../db/connection.ts';
 import { signsOf } from '../rows/verdicts.ts';
 import { notFound } from '../http/problem.ts';
@@ -89,8 +89,8 @@ function blockToWire(block: BlockRow, data: LessonData): BlockWire {
     trend: blockTrend(shots.filter((s) => s.set_aside_reason === null).flatMap((s) => valuesOf(s).clubSpeedMps ?? [])),
     statistics: blockStatistics(shots.map((s) => ({ values: valuesOf(s), setAside: s.set_aside_reason !== null }))),
     shots: shots.slice(-LESSON_SHOTS).map(shotToWire),
-    grounds: data.grounds.filter((g) => g.block_id === block.id).map(groundToWire),
-    motions: data.motions.filter((m) => m.block_id === block.id).map(motionToWire),
+    grounds: data.grounds.filter((g) => g.block_id === block.id).map(groundToHead),
+    motions: data.motions.filter((m) => m.block_id === block.id).map(motionToHead),
     swings: data.swings.filter((s) => s.block_id === block.id).map(swingToWire),
   };
 }

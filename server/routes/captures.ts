@@ -3,7 +3,7 @@ import { open } from 'node:fs/promises';
 import express, { Router, type Request } from 'express';
 import { captureQuerySchema, fitSchema } from '../../api/capture-schemas.ts';
 import { headerSchema } from '../../api/measure-schemas.ts';
-import type { FitWire } from '../../api/types.ts';
+import type { BlockCurves, FitWire } from '../../api/types.ts';
 import { isC3d } from '../../core/formats/capture-file.ts';
 import type { CaptureMapping } from '../../core/formats/capture-mapping.ts';
 import { LARGEST_C3D_BYTES } from '../../core/formats/c3d.ts';
@@ -11,7 +11,7 @@ import { checkFileSize } from '../../core/formats/delimited.ts';
 import { idParam, practiceOf, valid, type Services } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { contentIsUsed } from '../rows/content.ts';
-import { groundContent, insertGround } from '../rows/grounds.ts';
+import { groundContent, groundTracesOf, insertGround } from '../rows/grounds.ts';
 import { importTarget, refuseCopy } from '../readings/import-target.ts';
 import {
   headerHash,
@@ -19,11 +19,11 @@ import {
   insertMotion,
   mappingFor,
   motionContent,
-  motionRow,
+  motionCurvesOf,
   motionsOfStudent,
-  motionToWire,
   rememberMapping,
   saveFit,
+  wholeMotion,
 } from '../rows/captures.ts';
 
 type Kind = 'motion' | 'ground';
@@ -60,9 +60,20 @@ export function captureRoutes({ db, hub, work, content }: Services): Router {
   });
 
   router.get('/motions/:id', async (req, res) => {
-    const row = await motionRow(db, practiceOf(req), idParam(req));
-    if (!row) throw notFound('The captured swing');
-    res.json(motionToWire(row));
+    const motion = await wholeMotion(db, practiceOf(req), idParam(req));
+    if (!motion) throw notFound('The captured swing');
+    res.json(motion);
+  });
+
+  router.get('/blocks/:id/curves', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const id = idParam(req);
+    const [motions, grounds] = await Promise.all([
+      motionCurvesOf(db, practiceId, id),
+      groundTracesOf(db, practiceId, id),
+    ]);
+    const answer: BlockCurves = { motions, grounds };
+    res.json(answer);
   });
 
   router.get('/students/:id/motions', async (req, res) => {

@@ -1,5 +1,5 @@
 import type { SequenceWire } from '../../api/sequence-wire.ts';
-import type { CurvesWire, FitWire, ImportWire, MotionWire, StudentMotionWire } from '../../api/types.ts';
+import type { CurvesWire, FitWire, ImportWire, MotionHead, MotionWire, StudentMotionWire } from '../../api/types.ts';
 import type { Measurement } from '../../core/diagnosis/findings.ts';
 import type { PriceInputs } from '../../core/diagnosis/learned-price.ts';
 import type { ColumnMapping } from '../../core/formats/shot-columns.ts';
@@ -130,17 +130,15 @@ export interface MotionRow extends Row {
   block_id: string;
   file_name: string;
   sequence: SequenceWire;
-  curves: CurvesWire;
   measurements: Measurement[];
   fit: FitWire | null;
   price_inputs: PriceInputs | null;
 }
 
-export const motionToWire = (m: MotionRow): MotionWire => ({
+export const motionToHead = (m: MotionRow): MotionHead => ({
   id: m.id,
   fileName: m.file_name,
   sequence: m.sequence,
-  curves: m.curves,
   fit: m.fit,
 });
 
@@ -187,9 +185,24 @@ export const motionContent = async (db: Db, practiceId: string, id: string): Pro
 
 export const motionsOfLesson = (db: Db, practiceId: string, lessonId: string): Promise<MotionRow[]> =>
   db.query<MotionRow>(
-    `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements, m.fit, m.price_inputs from motions m
+    `select m.id, m.block_id, m.file_name, m.sequence, m.measurements, m.fit, m.price_inputs from motions m
      join live_blocks b on b.id = m.block_id where m.practice_id = $1 and b.lesson_id = $2 order by m.created_at, m.id`,
     [practiceId, lessonId],
+  );
+
+/** Curves of a block's captured swings, by their ids. */
+export const motionCurvesOf = async (
+  db: Db,
+  practiceId: string,
+  blockId: string,
+): Promise<Record<string, CurvesWire>> =>
+  Object.fromEntries(
+    (
+      await db.query<{ id: string; curves: CurvesWire }>(
+        'select id, curves from motions where practice_id = $1 and block_id = $2',
+        [practiceId, blockId],
+      )
+    ).map((r) => [r.id, r.curves]),
   );
 
 /** Keeps the fit of a captured swing. @returns its lesson, undefined where the swing is not of this practice */
@@ -219,11 +232,12 @@ export const motionsOfStudent = async (db: Db, practiceId: string, studentId: st
     fileName: r.file_name,
   }));
 
-export const motionRow = async (db: Db, practiceId: string, id: string): Promise<MotionRow | undefined> =>
-  (
-    await db.query<MotionRow>(
-      `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements, m.fit, m.price_inputs from motions m
-       join live_blocks b on b.id = m.block_id where m.practice_id = $1 and m.id = $2`,
-      [practiceId, id],
-    )
-  )[0];
+/** One captured swing with its curves. */
+export const wholeMotion = async (db: Db, practiceId: string, id: string): Promise<MotionWire | undefined> => {
+  const [row] = await db.query<MotionRow & { curves: CurvesWire }>(
+    `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements, m.fit, m.price_inputs from motions m
+     join live_blocks b on b.id = m.block_id where m.practice_id = $1 and m.id = $2`,
+    [practiceId, id],
+  );
+  return row && { ...motionToHead(row), curves: row.curves };
+};

@@ -1,4 +1,4 @@
-import type { GroundWire } from '../../api/types.ts';
+import type { GroundHead } from '../../api/types.ts';
 import type { Ground } from '../../core/capture/ground-analysis.ts';
 import type { GroundTraces } from '../../core/capture/ground-traces.ts';
 import type { Measurement } from '../../core/diagnosis/findings.ts';
@@ -9,23 +9,36 @@ export interface GroundRow extends Row {
   block_id: string;
   file_name: string;
   figures: Ground;
-  traces: GroundTraces;
   measurements: Measurement[];
 }
 
 export const groundsOfLesson = (db: Db, practiceId: string, lessonId: string): Promise<GroundRow[]> =>
   db.query<GroundRow>(
-    `select g.id, g.block_id, g.file_name, g.figures, g.traces, g.measurements from ground_records g
+    `select g.id, g.block_id, g.file_name, g.figures, g.measurements from ground_records g
      join live_blocks b on b.id = g.block_id where g.practice_id = $1 and b.lesson_id = $2 order by g.created_at, g.id`,
     [practiceId, lessonId],
   );
 
-export const groundToWire = (row: GroundRow): GroundWire => ({
+export const groundToHead = (row: GroundRow): GroundHead => ({
   id: row.id,
   fileName: row.file_name,
   ground: row.figures,
-  traces: row.traces,
 });
+
+/** Curves of the ground of a block's swings, by their ids. */
+export const groundTracesOf = async (
+  db: Db,
+  practiceId: string,
+  blockId: string,
+): Promise<Record<string, GroundTraces>> =>
+  Object.fromEntries(
+    (
+      await db.query<{ id: string; traces: GroundTraces }>(
+        'select id, traces from ground_records where practice_id = $1 and block_id = $2',
+        [practiceId, blockId],
+      )
+    ).map((r) => [r.id, r.traces]),
+  );
 
 export const insertGround = (
   db: Db,

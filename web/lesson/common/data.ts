@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { useMemo } from 'react';
-import type { LedgerAnswer, LessonAnswer, PrescribeAnswer, ReviewAnswer } from '../../../api/types.ts';
+import type { LedgerAnswer, LessonAnswer, MotionWire, PrescribeAnswer, ReviewAnswer } from '../../../api/types.ts';
 import { call, queryClient } from '../../base/api.ts';
 import { useIntent } from '../../base/intent.ts';
 import type { DatedBlock } from './block-name.ts';
@@ -19,6 +19,15 @@ export const usePrescribe = (id: string, fault: string) =>
   useQuery({
     queryKey: ['lesson', id, 'prescribe', fault],
     queryFn: () => call<PrescribeAnswer>('GET', `/lessons/${id}/prescribe?fault=${encodeURIComponent(fault)}`),
+  });
+
+/** A captured swing with its curves, of this lesson or another. */
+export const useMotion = (id: string | undefined) =>
+  useQuery({
+    queryKey: ['motion', id],
+    queryFn: () => call<MotionWire>('GET', `/motions/${id}`),
+    enabled: id !== undefined,
+    staleTime: Infinity,
   });
 
 /** Blocks of the lesson before this one, to set beside today's. */

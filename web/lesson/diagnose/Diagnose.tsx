@@ -13,7 +13,7 @@ import { Card, Failed, Notice, Row, Sentence, Soft, Waiting } from '../../kit/la
 import { drawnFromCurves } from '../../parts/swing/captured-drawing.ts';
 import { WhatIf } from '../../parts/swing/WhatIf.tsx';
 import { useTask } from '../../workers/run.ts';
-import { useLessonWrite } from '../common/data.ts';
+import { useLessonWrite, useMotion } from '../common/data.ts';
 import { FaultDetail } from './FaultDetail.tsx';
 import { useLedgerPrices } from '../common/prices.ts';
 
@@ -21,7 +21,8 @@ import { useLedgerPrices } from '../common/prices.ts';
 function WhatIfOfLesson({ lesson, ledger }: { lesson: LessonAnswer; ledger: LedgerAnswer }) {
   const [open, setOpen] = useState(false);
   const { prices, player, ownSpeedMps } = useLedgerPrices(lesson, ledger);
-  const curves = lesson.blocks.flatMap((b) => b.motions.map((m) => m.curves)).at(-1);
+  const newest = lesson.blocks.flatMap((b) => b.motions.map((m) => m.id)).at(-1);
+  const curves = useMotion(newest).data?.curves;
   const measured = useMemo(() => (curves ? drawnFromCurves(curves, { downswingOnly: true }) : undefined), [curves]);
   if (ownSpeedMps === undefined) return null;
   if (prices === null)

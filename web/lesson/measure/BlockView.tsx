@@ -9,7 +9,7 @@ import { completeShot } from '../../../core/impact/complete-shot.ts';
 import { Choice } from '../../kit/chips.tsx';
 import { Button } from '../../kit/controls.tsx';
 import { FaceMap, strikeInWords } from '../../parts/FaceMap.tsx';
-import { Card, Facts, Row, Soft, Spread } from '../../kit/layout.tsx';
+import { Card, Facts, Failed, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { SwingStrip } from './SwingStrip.tsx';
 import { useTask } from '../../workers/run.ts';
 import type { StrikeMap } from '../../../core/impact/strike-map.ts';
@@ -19,11 +19,14 @@ import { SequencePanel } from './SequencePanel.tsx';
 import { usePlayer } from '../common/prices.ts';
 import { GroundPanel } from './GroundPanel.tsx';
 import { ShotTable } from './ShotTable.tsx';
+import { useCaptures, type WholeCaptures } from './block-curves.ts';
 import { BlockSwings } from './BlockSwings.tsx';
 import { SwingRecords } from './SwingRecords.tsx';
 import { BlockSettings } from './BlockSettings.tsx';
 import { EffortCard } from './EffortCard.tsx';
 import { Glance } from './Glance.tsx';
+
+const NO_CAPTURES: WholeCaptures = { motions: [], grounds: [] };
 
 const Figure = styled.div`
   display: grid;
@@ -173,6 +176,8 @@ export function BlockView({
   const strikes = useTask('strikes', { shots, club: block.club }, hasSpots);
   const map = hasSpots ? strikes.data : undefined;
   const player = usePlayer(lesson);
+  const captures = useCaptures(block);
+  const { motions, grounds } = captures.data ?? NO_CAPTURES;
   useKeys(useMemo(() => ({ f: () => setGlance(true) }), [setGlance]));
   if (glance) return <Glance block={block} lesson={lesson} onClose={() => setGlance(false)} />;
   return (
@@ -205,11 +210,13 @@ export function BlockView({
       <EffortCard blocks={lesson.blocks.filter((b) => b.club === block.club && b.withBall === block.withBall)} />
       <BlockSettings block={block} lesson={lesson} />
       <SwingRecords block={block} lesson={lesson} />
-      <BlockSwings motions={block.motions} />
-      {block.grounds.map((g) => (
+      {captures.isLoading ? <Waiting what="the curves" /> : null}
+      {captures.error ? <Failed error={captures.error} retry={() => void captures.refetch()} /> : null}
+      <BlockSwings motions={motions} />
+      {grounds.map((g) => (
         <GroundPanel key={g.id} record={g} student={lesson.student} />
       ))}
-      {block.motions.map((m) => (
+      {motions.map((m) => (
         <SequencePanel key={m.id} motion={m} player={player} lesson={lesson} />
       ))}
       {block.shotsTotal > 0 ? <ShotTable block={block} lessonId={lesson.lesson.id} /> : null}

@@ -5,18 +5,13 @@ import { SEGMENTS, type Segment } from '../../../core/capture/motion.ts';
 import { call } from '../../base/api.ts';
 import { Select } from '../../kit/controls.tsx';
 import { DataTable, Failed, Soft } from '../../kit/layout.tsx';
+import { useMotion } from '../common/data.ts';
 import { SEGMENT_NAMES } from './SequenceChart.tsx';
 
 export const NONE = 'none';
 
 /** Another captured swing of the student, to be laid behind one. */
-export const useGhost = (id: string) =>
-  useQuery({
-    queryKey: ['motion', id],
-    queryFn: () => call<MotionWire>('GET', `/motions/${id}`),
-    enabled: id !== NONE,
-    staleTime: Infinity,
-  });
+export const useGhost = (id: string) => useMotion(id === NONE ? undefined : id);
 
 const signed = (v: number, unit: string): string => {
   const rounded = Math.round(v);

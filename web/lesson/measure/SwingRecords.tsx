@@ -10,6 +10,7 @@ import { Knob } from '../../kit/Knob.tsx';
 import { Card, DataTable, Failed, Grid, Row, Sentence, Soft, Spread } from '../../kit/layout.tsx';
 import { SavePicture } from '../../kit/SavePicture.tsx';
 import { useLessonWrite } from '../common/data.ts';
+import { useCaptures } from './block-curves.ts';
 
 const NONE = 'none';
 /** How far a record can be moved against the strike on the page, ms. */
@@ -48,8 +49,9 @@ function JoinedSwing({ swing, block, lesson }: { swing: SwingWire; block: BlockW
   const units = useUnits();
   const change = useLessonWrite(lessonId, (body: Partial<SwingWire>) => call('PATCH', `/swings/${swing.id}`, body));
   const part = useLessonWrite(lessonId, () => call('DELETE', `/swings/${swing.id}`));
-  const motion = block.motions.find((m) => m.id === swing.motionId);
-  const ground = block.grounds.find((g) => g.id === swing.groundId);
+  const captures = useCaptures(block).data;
+  const motion = captures?.motions.find((m) => m.id === swing.motionId);
+  const ground = captures?.grounds.find((g) => g.id === swing.groundId);
   const shot = block.shots.find((s) => s.id === swing.shotId);
   const video = lesson.videos.find((v) => v.id === swing.videoId);
   const heard = lesson.swishSets.find((w) => w.id === swing.swishSetId)?.swings[swing.swishNumber ?? 0];

@@ -1,0 +1,23 @@
+import { useQuery } from '@tanstack/react-query';
+import type { BlockCurves, BlockWire, GroundWire, MotionWire } from '../../../api/types.ts';
+import { call } from '../../base/api.ts';
+
+export interface WholeCaptures {
+  readonly motions: MotionWire[];
+  readonly grounds: GroundWire[];
+}
+
+/** The captures of a block with their curves, which come when the block is opened; they never change under their ids. */
+export function useCaptures(block: BlockWire) {
+  const ids = [...block.motions, ...block.grounds].map((c) => c.id);
+  return useQuery({
+    queryKey: ['curves', block.id, ids.join(' ')],
+    queryFn: () => call<BlockCurves>('GET', `/blocks/${block.id}/curves`),
+    enabled: ids.length > 0,
+    staleTime: Infinity,
+    select: ({ motions, grounds }): WholeCaptures => ({
+      motions: block.motions.flatMap((m) => (motions[m.id] ? [{ ...m, curves: motions[m.id] }] : [])),
+      grounds: block.grounds.flatMap((g) => (grounds[g.id] ? [{ ...g, traces: grounds[g.id] }] : [])),
+    }),
+  });
+}
