@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  workers: 1,
+  workers: 2,
   retries: 0,
   timeout: 180_000,
   expect: { timeout: 20_000 },

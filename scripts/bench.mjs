@@ -11,6 +11,11 @@ if (process.argv.includes('verdicts')) {
   verdicts(Number(process.argv.at(-1)) || 1, (line) => console.log(line));
   process.exit(0);
 }
+if (process.argv.includes('pauses')) {
+  const { benchPauses } = await import('./bench-pauses.mjs');
+  await benchPauses();
+  process.exit(0);
+}
 if (process.argv.includes('practice')) {
   const { benchPractice } = await import('./bench-practice.mjs');
   await benchPractice(process.argv.slice(process.argv.indexOf('practice') + 1).map(Number));

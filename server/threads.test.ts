@@ -11,10 +11,13 @@ import { threadedPGlite } from './db/threaded.ts';
 import { TestServer, uuid } from './test-support.ts';
 import { inlineWork } from './work/inline.ts';
 import { remembering } from './work/remember.ts';
+import type { ShotsFor } from './work/read-shots.ts';
 import { pooledWork, type Work } from './work/work.ts';
 
 jest.setTimeout(240_000);
 const folder = (): string => mkdtempSync(join(tmpdir(), 'maple-threads-'));
+
+const of = (fileName: string): ShotsFor => ({ importId: uuid(), handedness: 'right', startsAtMs: 0, fileName });
 
 describe('the pool of threads', () => {
   let pool: Work;
@@ -24,11 +27,10 @@ describe('the pool of threads', () => {
   afterAll(() => pool.close());
 
   test('gives what the same task gives in this thread, and its errors whole', async () => {
-    const csv = 'club,club_speed_mph\ndriver,90\ndriver,91.5\n';
-    expect(await pool.run('readShots', csv, 'right', 'a.csv')).toEqual(
-      await inlineWork.run('readShots', csv, 'right', 'a.csv'),
-    );
-    const bad = pool.run('readShots', 'club,club_speed_mph\ndriver,fast\n', 'right', 'b.csv');
+    const full = [40, 40.4, 39.8, 40.1, 40.2];
+    const tests = { seated: [20, 20.4, 20.1], 'feet-together': [38, 38.3, 37.9] };
+    expect(await pool.run('limitReading', full, tests)).toEqual(await inlineWork.run('limitReading', full, tests));
+    const bad = pool.run('readShots', 'club,club_speed_mph\ndriver,fast\n', of('b.csv'));
     await expect(bad).rejects.toBeInstanceOf(InputError);
     await expect(bad).rejects.toMatchObject({ code: 'not-a-number', where: expect.stringContaining('2') as unknown });
     const thin = pool.run('limitReading', [], {});
@@ -40,18 +42,19 @@ describe('the pool of threads', () => {
     const file = join(folder(), 'gone.csv');
     const options = { handedness: 'right' as const };
     await expect(pool.run('readMotion', { file, name: 'gone.csv', id: uuid(), options, own: true })).rejects.toThrow();
-    expect(await pool.run('readShots', 'club,club_speed_mph\ndriver,90\n', 'right', 'c.csv')).toBeDefined();
+    expect(await pool.run('readShots', 'club,club_speed_mph\ndriver,90\n', of('c.csv'))).toBeDefined();
   });
 
   test('this thread goes on while a file of 50,000 rows is read there', async () => {
     const rows = Array.from({ length: 50_000 }, (_, i) => `driver,${(85 + (i % 90) / 10).toFixed(1)}`);
     const csv = ['club,club_speed_mph', ...rows].join('\n');
-    await pool.run('readShots', 'club,club_speed_mph\ndriver,90\n', 'right', 'warm.csv');
+    await pool.run('readShots', 'club,club_speed_mph\ndriver,90\n', of('warm.csv'));
     let turns = 0;
     const timer = setInterval(() => turns++, 1);
-    const there = await pool.run('readShots', csv, 'right', 'long.csv');
+    const there = await pool.run('readShots', csv, of('long.csv'));
     clearInterval(timer);
-    expect(there.shots).toHaveLength(50_000);
+    expect(there.rows).toBe(50_000);
+    expect(there.parts).toHaveLength(25);
     // In this thread not one turn would have been taken.
     expect(turns).toBeGreaterThan(2);
   });

@@ -5,7 +5,8 @@ import type { Handedness } from '../../core/units/units.ts';
 import { blockListeningAt, listeningBlock, type BlockRow } from '../rows/blocks.ts';
 import type { Db } from '../db/connection.ts';
 import { Problem } from '../http/problem.ts';
-import { insertShots, type NewShot } from '../rows/shots.ts';
+import type { NewShot } from '../rows/new-shots.ts';
+import { insertShots } from '../rows/shots.ts';
 import {
   keepWaiting,
   lastOfDevice,

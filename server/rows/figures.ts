@@ -87,6 +87,14 @@ export const saveStandings = (db: Db, practiceId: string, standings: readonly Ne
     ],
   );
 
+/** Within a transaction: figures wait until `figuresOf` reckons them, once for many parts. */
+export const figuresWait = (tx: Db): Promise<unknown> =>
+  tx.query("select set_config('maple.figures_wait', 'on', true)");
+
+/** Reckons the figures of a lesson's sessions. */
+export const figuresOf = (tx: Db, lessonId: string): Promise<unknown> =>
+  tx.query('select refresh_sessions(array[$1::uuid])', [lessonId]);
+
 /** Reckons the figures of all sessions of all practices anew from the shots, and forgets the standings. @returns lessons done */
 export async function rebuildFigures(db: Db): Promise<number> {
   const lessons = (await db.query<{ id: string }>('select id from lessons order by id')).map((r) => r.id);

@@ -1,10 +1,11 @@
-import { columnOf, SHOT_FIELDS, type ShotKey, type ShotValues } from '../../core/formats/shot-fields.ts';
+import { columnOf, SHOT_FIELDS, type ShotValues } from '../../core/formats/shot-fields.ts';
 import type { Db, Row } from '../db/connection.ts';
+import { shotRows, type NewShot } from './new-shots.ts';
 
 export interface ShotRow extends Row {
   id: string;
   block_id: string;
-  source: 'typed' | 'file' | 'feed';
+  source: NewShot['source'];
   struck_at: Date;
   set_aside_reason: string | null;
   felt_effort: number | null;
@@ -13,26 +14,16 @@ export interface ShotRow extends Row {
   device_id: string | null;
 }
 
-export interface NewShot {
-  readonly id: string;
-  readonly source: ShotRow['source'];
-  readonly struckAt: string;
-  readonly values: ShotValues;
-  readonly importId?: string;
-  readonly deviceId?: string;
-  readonly deviceShotId?: string;
-  readonly setAsideReason?: string;
-  readonly doubt?: string;
-  readonly feltEffort?: number;
-}
-
 /** Adds shots in one statement; a shot that is already there (by id, or by device and its number) is left alone. */
 export const insertShots = (
   db: Db,
   practiceId: string,
   blockId: string,
   shots: readonly NewShot[],
-): Promise<{ id: string }[]> =>
+): Promise<{ id: string }[]> => insertShotRows(db, practiceId, blockId, shotRows(shots));
+
+/** The same for shots that were made ready as rows (in a thread, where they are many). */
+export const insertShotRows = (db: Db, practiceId: string, blockId: string, rows: string): Promise<{ id: string }[]> =>
   db.query<{ id: string }>(
     `insert into shots (id, practice_id, block_id, import_id, source, device_id, device_shot_id, struck_at,
        set_aside_reason, doubt, felt_effort,
@@ -49,24 +40,7 @@ export const insertShots = (
        path_out_rad float8, face_out_rad float8, dynamic_loft_rad float8, impact_toe_m float8, impact_high_m float8,
        carry_m float8, total_m float8, side_out_m float8)
      on conflict do nothing returning id`,
-    [
-      practiceId,
-      blockId,
-      JSON.stringify(
-        shots.map((s) => ({
-          id: s.id,
-          import_id: s.importId,
-          source: s.source,
-          device_id: s.deviceId,
-          device_shot_id: s.deviceShotId,
-          struck_at: s.struckAt,
-          set_aside_reason: s.setAsideReason?.slice(0, 200),
-          doubt: s.doubt?.slice(0, 300) ?? '',
-          felt_effort: s.feltEffort,
-          ...Object.fromEntries(Object.entries(s.values).map(([key, v]) => [columnOf(key as ShotKey), v])),
-        })),
-      ),
-    ],
+    [practiceId, blockId, rows],
   );
 
 /** Shots beyond this in one block are counted but not carried about: the newest are. */

@@ -15,12 +15,11 @@ import {
 import { sourceLabels } from '../../core/formats/capture-source.ts';
 import { writeC3d } from '../../core/formats/c3d-write.ts';
 import { writeGroundCsv } from '../../core/formats/ground-csv.ts';
-import { readMappedShots } from '../../core/formats/mapped-shots.ts';
 import { motionToC3d } from '../../core/formats/motion-c3d.ts';
 import { readMotionCsv, writeMotionCsv } from '../../core/formats/motion-csv.ts';
-import { readShotsCsv } from '../../core/formats/shots-csv.ts';
 import { limitReading } from '../../core/battery/limit.ts';
 import { compareRuns } from '../../core/review/compare-blocks.ts';
+import { readForeignShots, readShots } from './read-shots.ts';
 import { curvesToWire } from './curves.ts';
 import { weighLesson } from './weigh-lesson.ts';
 import { reviewSessions } from './review-sessions.ts';
@@ -72,8 +71,8 @@ export const TASKS = {
   captureLabels: async (file: string, name: string, kind: 'motion' | 'ground') =>
     sourceLabels(captureSource(await bytesOf(file), name), kind),
   motionAsC3d: (csv: string) => writeC3d(motionToC3d(readMotionCsv(csv, 'swing.csv'))),
-  readShots: readShotsCsv,
-  readMappedShots,
+  readShots,
+  readForeignShots,
   weighLesson,
   reviewSessions,
   compareRuns,
