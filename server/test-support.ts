@@ -29,7 +29,7 @@ export class TestServer {
     this.db = db;
     const { app } = createApp({
       db: this.counted(db),
-      log: pino({ level: 'silent' }),
+      log: pino({ level: process.env.TEST_LOG ?? 'silent' }),
       work: inlineWork,
       content: this.content,
       onFeedKey: (_, key) => (this.feedKey = key),

@@ -91,14 +91,20 @@ export async function setListening(db: Db, practiceId: string, id: string, liste
     [practiceId, id, listening],
   );
   for (const block of stopped)
-    await db.query('update block_listening set until_at = now() where block_id = $1 and until_at is null', [block.id]);
+    await db.query('update block_listening set until_at = clock_timestamp() where block_id = $1 and until_at is null', [
+      block.id,
+    ]);
   if (!listening) return;
   const started = await db.query<{ id: string }>(
     'update blocks set listening = true where practice_id = $1 and id = $2 and not listening returning id',
     [practiceId, id],
   );
   if (started.length > 0)
-    await db.query('insert into block_listening (practice_id, block_id) values ($1, $2)', [practiceId, id]);
+    // The time of the clock: a transaction's own time is that of its start, before it waited for its turn.
+    await db.query('insert into block_listening (practice_id, block_id, from_at) values ($1, $2, clock_timestamp())', [
+      practiceId,
+      id,
+    ]);
 }
 
 export const listeningBlock = async (
