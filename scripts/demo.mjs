@@ -8,7 +8,7 @@ buildWeb();
 const folder = String(flag('data') ?? process.env.MAPLE_DATA ?? join(ROOT, 'data', 'demo'));
 if (flag('fresh')) {
   if (existsSync(join(folder, 'in-use.json'))) console.log('Starting over: the old demo data is removed.');
-  for (const part of ['postgres', 'videos']) rmSync(join(folder, part), { recursive: true, force: true });
+  for (const part of ['postgres', 'content', 'videos']) rmSync(join(folder, part), { recursive: true, force: true });
 }
 const { serve } = await import('./serve.mjs');
 const running = await serve('demo', 4310);
