@@ -56,7 +56,7 @@ async function ask({ address }) {
     async () => (await call('POST', `/blocks/${block}/imports/shots?id=${id()}&name=many.csv`, csv, 'text/csv')).status,
   );
   await step('the lesson with them', async () => (await call('GET', `/lessons/${lesson}`)).status);
-  // The start of a true C3D, then noise: it is received, hashed and read, and refused in words.
+  // A true C3D with filling after its frames: received, hashed, kept and read.
   const large = Buffer.alloc(C3D_BYTES, readFileSync(join(ROOT, 'demo/samples/swing.c3d')));
   await step(
     'a C3D of 95 MB',
