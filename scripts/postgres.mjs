@@ -4,7 +4,7 @@ import { chmodSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { run } from './prepare.mjs';
+import { installDebian, run } from './prepare.mjs';
 
 const HOME = '/usr/lib/postgresql';
 /** PostgreSQL refuses to run as root: the user that Debian's package makes for it runs it then. */
@@ -17,17 +17,6 @@ function programs() {
   return folder && existsSync(join(folder, 'initdb')) ? folder : undefined;
 }
 
-function install() {
-  console.log('Installing PostgreSQL …');
-  const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
-  const apt = (...args) => {
-    const [program, ...rest] = [...sudo, 'apt-get', ...args];
-    return run(program, rest, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
-  };
-  apt('update', '-qq');
-  apt('install', '-y', '-qq', '--no-install-recommends', 'postgresql');
-}
-
 const freePort = () =>
   new Promise((resolve) => {
     const probe = createServer().listen(0, '127.0.0.1', () => {
@@ -38,7 +27,7 @@ const freePort = () =>
 
 /** Starts the server. @returns its address and how to stop it; undefined where it cannot be had, with the reason said */
 export async function startPostgres() {
-  if (!programs()) install();
+  if (!programs()) installDebian('PostgreSQL', 'postgresql');
   const bin = programs();
   if (!bin) {
     console.log('PostgreSQL could not be installed.');

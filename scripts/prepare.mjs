@@ -28,6 +28,18 @@ export function installPackages(options = {}) {
   process.exit(1);
 }
 
+/** Installs one of Debian's packages; as another user than root through sudo. */
+export function installDebian(name, packageName) {
+  console.log(`Installing ${name} …`);
+  const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
+  const apt = (...args) => {
+    const [program, ...rest] = [...sudo, 'apt-get', ...args];
+    return run(program, rest, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+  };
+  apt('update', '-qq');
+  return apt('install', '-y', '-qq', '--no-install-recommends', packageName);
+}
+
 /** For commands whose standard output is their answer: installs on a fresh copy, quietly. */
 export function ready() {
   if (!existsSync(join(ROOT, 'node_modules', 'tsx'))) installPackages({ stdio: ['ignore', 2, 2] });

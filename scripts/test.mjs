@@ -2,7 +2,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { startPostgres } from './postgres.mjs';
-import { buildWeb, installPackages, ROOT, run } from './prepare.mjs';
+import { buildWeb, installDebian, installPackages, ROOT, run } from './prepare.mjs';
 
 installPackages();
 
@@ -10,16 +10,7 @@ function chromiumPath() {
   const candidates = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
   return candidates.find((p) => p && existsSync(p));
 }
-if (!chromiumPath()) {
-  console.log('Installing Chromium …');
-  const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
-  const apt = (...args) => {
-    const [program, ...rest] = [...sudo, 'apt-get', ...args];
-    return run(program, rest, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
-  };
-  apt('update', '-qq');
-  apt('install', '-y', '-qq', '--no-install-recommends', 'chromium');
-}
+if (!chromiumPath()) installDebian('Chromium', 'chromium');
 
 const FOLDERS = ['core', 'api', 'server', 'web', 'stand-ins', 'demo', 'cli', 'bench', 'training'];
 

@@ -10,7 +10,6 @@ import { LARGEST_C3D_BYTES } from '../../core/formats/c3d.ts';
 import { checkFileSize } from '../../core/formats/delimited.ts';
 import { idParam, practiceOf, valid, type Services } from './context.ts';
 import { notFound } from '../http/problem.ts';
-import { contentIsUsed } from '../rows/content.ts';
 import { groundContent, groundTracesOf, insertGround } from '../rows/grounds.ts';
 import { importTarget, refuseCopy } from '../readings/import-target.ts';
 import {
@@ -100,7 +99,6 @@ export function captureRoutes({ db, hub, work, content }: Services): Router {
     const target = await importTarget(db, practiceId, blockId);
     const query = valid(captureQuerySchema, req.query);
     const received = await content.receive(req, query.name, LARGEST_C3D_BYTES);
-    const stored: string[] = [];
     try {
       const c3d = isC3d((await firstBytes(received.file)).buffer, query.name);
       if (!c3d) checkFileSize(received.bytes, query.name);
@@ -117,8 +115,8 @@ export function captureRoutes({ db, hub, work, content }: Services): Router {
         kind === 'ground' ? await work.run('readGround', { ...input, club: target.block.club }) : undefined;
       const read = (motion ?? ground)?.content;
       const contentSha256 = typeof read === 'string' ? await content.put(Buffer.from(read)) : received.sha256;
+      // Kept before the rows name it: a failure leaves a file that nothing names, never a row without its file.
       await content.keep(received.id, received.sha256);
-      stored.push(contentSha256, received.sha256);
       const record = { id, blockId: target.blockId, importId: query.id, fileName: query.name, contentSha256 };
       await db.transaction(async (tx) => {
         await insertImport(tx, practiceId, {
@@ -136,9 +134,6 @@ export function captureRoutes({ db, hub, work, content }: Services): Router {
       });
       hub.publish(practiceId, { kind: 'changed', lessonId: target.lessonId });
       return id;
-    } catch (error) {
-      for (const sha256 of stored) if (!(await contentIsUsed(db, sha256))) await content.drop(sha256);
-      throw error;
     } finally {
       await content.dropPart(received.id);
     }
