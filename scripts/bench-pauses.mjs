@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
-import { ROOT } from './prepare.mjs';
+import { built, ROOT } from './prepare.mjs';
 
 const SELF = join(import.meta.dirname, 'bench-pauses.mjs');
 const [CSV_ROWS, C3D_BYTES] = [50_000, 95 * 1024 * 1024];
@@ -74,7 +74,7 @@ async function ask({ address }) {
 }
 
 export async function benchPauses() {
-  const { start } = await import('../server/start.ts');
+  const { start } = await built('server/start');
   const folder = mkdtempSync(join(tmpdir(), 'maple-pauses-'));
   const running = await start({ dataFolder: folder, webFolder: '/none', host: '127.0.0.1', port: 0 });
   const delay = monitorEventLoopDelay({ resolution: 2 });

@@ -4,7 +4,7 @@ import { fork } from 'node:child_process';
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
-import { ROOT } from './prepare.mjs';
+import { built, ROOT } from './prepare.mjs';
 
 /** The practice straight into the tables; its figures are reckoned once at the end. */
 async function fill(db, practiceId, { students, lessons, swings }) {
@@ -42,8 +42,8 @@ async function fill(db, practiceId, { students, lessons, swings }) {
 }
 
 export async function benchPractice([students = 500, lessons = 50, swings = 60]) {
-  const { start } = await import('../server/start.ts');
-  const { rebuildFigures } = await import('../server/rows/figures.ts');
+  const { start } = await built('server/start');
+  const { rebuildFigures } = await built('server/rows/figures');
   const size = { students, lessons, swings };
   const folder = join(ROOT, '.cache', `practice-${students}-${lessons}-${swings}`);
   const ready = join(folder, 'ready');

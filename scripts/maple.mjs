@@ -1,8 +1,6 @@
 // The core from a shell: `npm run -s maple -- COMMAND [FILE]`.
-import { ready } from './prepare.mjs';
+import { built, ready } from './prepare.mjs';
 
 ready();
-const { register } = await import('tsx/esm/api');
-register();
-const { main } = await import('../cli/main.ts');
+const { main } = await built('cli/main');
 process.exitCode = await main(process.argv.slice(2));

@@ -1,6 +1,6 @@
 // Steps that several commands share; nothing but Node.js is needed to run them.
 import { spawnSync } from 'node:child_process';
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 export const ROOT = join(import.meta.dirname, '..');
@@ -40,11 +40,6 @@ export function installDebian(name, packageName) {
   return apt('install', '-y', '-qq', '--no-install-recommends', packageName);
 }
 
-/** For commands whose standard output is their answer: installs on a fresh copy, quietly. */
-export function ready() {
-  if (!existsSync(join(ROOT, 'node_modules', 'tsx'))) installPackages({ stdio: ['ignore', 2, 2] });
-}
-
 function newestChange(folder) {
   let newest = 0;
   for (const entry of readdirSync(folder, { withFileTypes: true, recursive: true })) {
@@ -53,21 +48,49 @@ function newestChange(folder) {
   return newest;
 }
 
+const newest = (folders) => Math.max(...folders.map((f) => newestChange(join(ROOT, f))));
+const isNewer = (built, source) => existsSync(built) && statSync(built).mtimeMs > source;
+
 /** Builds the web application where it is missing or older than its source. */
 export function buildWeb() {
-  const built = join(ROOT, 'dist', 'web', 'index.html');
-  const source = Math.max(...['web', 'core', 'api'].map((f) => newestChange(join(ROOT, f))));
-  if (existsSync(built) && statSync(built).mtimeMs > source) return;
+  if (isNewer(join(ROOT, 'dist', 'web', 'index.html'), newest(['web', 'core', 'api']))) return;
   console.log('Building the pages …');
-  const code = run(process.execPath, [
-    'node_modules/vite/bin/vite.js',
-    'build',
-    '--config',
-    'web/vite.config.ts',
-    '--logLevel',
-    'warn',
-  ]);
+  const vite = ['node_modules/vite/bin/vite.js', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'];
+  const code = run(process.execPath, vite);
   if (code !== 0) process.exit(code);
+}
+
+/** Folders that run under Node.js, and what of them is no code and goes along. */
+const PROGRAM = ['core', 'api', 'server', 'stand-ins', 'demo', 'cli'];
+const ALONG = ['server/db/migrations', 'demo/samples'];
+const BUILT = join(ROOT, 'dist', 'program');
+
+/** Builds what runs under Node.js where it is missing or older than its source. */
+export function buildProgram(options = {}) {
+  if (isNewer(join(BUILT, 'built'), newest(PROGRAM))) return;
+  console.error('Building the program …');
+  // Built beside the old one and then put in its place: a command started meanwhile never sees half a program.
+  const half = `${BUILT}.${process.pid}`;
+  const code = run(
+    process.execPath,
+    ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.build.json', '--outDir', half],
+    options,
+  );
+  if (code !== 0) process.exit(code);
+  for (const folder of ALONG) cpSync(join(ROOT, folder), join(half, folder), { recursive: true });
+  writeFileSync(join(half, 'built'), '');
+  rmSync(BUILT, { recursive: true, force: true });
+  renameSync(half, BUILT);
+}
+
+/** A module of the built program. @param path such as 'server/start' */
+export const built = (path) => import(join(BUILT, `${path}.js`));
+
+/** For commands whose standard output is their answer: installs and builds on a fresh copy, quietly. */
+export function ready() {
+  const quiet = { stdio: ['ignore', 2, 2] };
+  installPackages(quiet);
+  buildProgram(quiet);
 }
 
 /** Value of `--name value`, or true for a bare `--name`. */

@@ -1,13 +1,10 @@
 // Starts the server in this process, with the options both commands share.
 import { join } from 'node:path';
-import { register } from 'tsx/esm/api';
-import { flag, ROOT, stopOnSignal } from './prepare.mjs';
-
-register();
+import { built, flag, ROOT, stopOnSignal } from './prepare.mjs';
 
 /** Starts the application on a data folder and stops it on Ctrl-C. */
 export async function serve(defaultFolder, defaultPort) {
-  const { start } = await import('../server/start.ts');
+  const { start } = await built('server/start');
   const port = Number(flag('port') ?? process.env.PORT ?? defaultPort);
   const host = String(flag('host') ?? process.env.HOST ?? '127.0.0.1');
   const dataFolder = String(flag('data') ?? process.env.MAPLE_DATA ?? join(ROOT, 'data', defaultFolder));

@@ -2,9 +2,10 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { startPostgres } from './postgres.mjs';
-import { buildWeb, installDebian, installPackages, ROOT, run } from './prepare.mjs';
+import { buildProgram, buildWeb, installDebian, installPackages, ROOT, run } from './prepare.mjs';
 
 installPackages();
+buildProgram();
 
 function chromiumPath() {
   const candidates = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];

@@ -12,9 +12,9 @@ const children: ChildProcess[] = [];
 afterAll(() => children.forEach((c) => c.kill('SIGKILL')));
 
 const SERVER = `
-import('tsx/esm/api').then(async ({ register }) => {
-  register();
-  const { start } = await import('./server/start.ts');
+import('./scripts/prepare.mjs').then(async ({ ready, built }) => {
+  ready();
+  const { start } = await built('server/start');
   const running = await start({ dataFolder: process.argv[1], webFolder: '/none', host: '127.0.0.1', port: 0 });
   console.log('at ' + running.address);
 }).catch((error) => { console.error(error.message); process.exit(1); });

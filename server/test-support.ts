@@ -144,9 +144,10 @@ export class TestServer {
     return id;
   }
 
-  /** Shots at these speeds, in mph, into a block. */
+  /** Shots at these speeds, in mph, into a block; each file another one, since a student's second copy is refused. */
   async shots(blockId: string, mph: readonly number[]): Promise<void> {
-    const csv = ['club,club_speed_mph', ...mph.map((v) => `driver,${v}`)].join('\n');
-    await this.upload(`/blocks/${blockId}/imports/shots?id=${uuid()}&name=${uuid()}.csv`, csv).expect(201);
+    const id = uuid();
+    const csv = ['club,club_speed_mph,file', ...mph.map((v) => `driver,${v},${id}`)].join('\n');
+    await this.upload(`/blocks/${blockId}/imports/shots?id=${id}&name=${id}.csv`, csv).expect(201);
   }
 }
