@@ -1,6 +1,6 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useMutation } from '@tanstack/react-query';
-import { Controller, useForm } from 'react-hook-form';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import { studentSchema, type StudentInput } from '../../api/schemas.ts';
 import type { StudentWire } from '../../api/types.ts';
 import { BODY_PARTS, CLEARANCE_FLAGS, REFERRAL } from '../../core/catalogue/cautions.ts';
@@ -58,7 +58,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     };
   };
   const resolver = yupResolver(studentSchema);
-  const { control, handleSubmit, watch } = useForm<Typed>({
+  const { control, handleSubmit } = useForm<Typed>({
     defaultValues: {
       name: student?.name ?? '',
       handedness: student?.handedness ?? 'right',
@@ -132,9 +132,8 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
       )}
     />
   );
-  const flags = watch('flags');
-  const cleared = watch('clearedOn');
-  const year = Number(watch('birthYear'));
+  const [flags, cleared, birthYear] = useWatch({ control, name: ['flags', 'clearedOn', 'birthYear'] });
+  const year = Number(birthYear);
   const minor = year > 0 && new Date().getFullYear() - year < GUARDIAN_AGE;
   return (
     <form onSubmit={(e) => void handleSubmit((v) => save.mutate(v))(e)} noValidate style={{ display: 'contents' }}>

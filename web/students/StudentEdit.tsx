@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { StudentAnswer } from '../../api/types.ts';
 import { call, newId } from '../base/api.ts';
@@ -10,7 +10,7 @@ import { StudentForm } from '../parts/StudentForm.tsx';
 export default function StudentEdit() {
   const { id: given } = useParams();
   const navigate = useNavigate();
-  const made = useMemo(newId, []);
+  const made = useState(newId)[0];
   const id = given ?? made;
   const student = useQuery({
     queryKey: ['student', id],

@@ -50,7 +50,8 @@ function RunsPicture({ blocks, c }: { blocks: readonly BlockWire[]; c: Compariso
   const [lo, hi] = [Math.min(...all) - 0.5, Math.max(...all) + 0.5];
   const step = (WIDTH - 60) / (all.length + runs.length);
   const y = (v: number): number => HEIGHT - 26 - ((v - lo) / (hi - lo)) * (HEIGHT - 46);
-  let at = 46;
+  const startOf = (run: number): number =>
+    46 + runs.slice(0, run).reduce((x, r) => x + step * (r.speeds.length + 1), 0);
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -63,9 +64,8 @@ function RunsPicture({ blocks, c }: { blocks: readonly BlockWire[]; c: Compariso
           {units.speedFigure(v, 0)}
         </text>
       ))}
-      {runs.map((r) => {
-        const from = at;
-        at += step * (r.speeds.length + 1);
+      {runs.map((r, run) => {
+        const from = startOf(run);
         const b = r.label === 'B';
         return (
           <g key={r.blockId}>

@@ -134,7 +134,8 @@ function Pair({ first, second }: { first: VideoAnswer; second: VideoAnswer }) {
   const [mirrored, setMirrored] = useState(first.handedness !== second.handedness);
   const [playing, setPlaying] = useState(false);
   const [rate, setRate] = useState<(typeof RATES)[number]>(0.25);
-  const stages = [useRef<Konva.Stage>(null), useRef<Konva.Stage>(null)] as const;
+  const stageOne = useRef<Konva.Stage>(null);
+  const stageTwo = useRef<Konva.Stage>(null);
   const over = useRef<HTMLCanvasElement>(null);
   const inStep = at === null ? undefined : frameInStep(first, one.frame, second, at);
 
@@ -152,15 +153,12 @@ function Pair({ first, second }: { first: VideoAnswer; second: VideoAnswer }) {
   // Both are stepped by one clock: playing two elements freely would let them drift apart.
   const stepOne = one.step;
   const atEnd = one.frame >= first.frames - 1;
+  if (playing && atEnd) setPlaying(false);
   useEffect(() => {
     if (!playing) return undefined;
-    if (atEnd) {
-      setPlaying(false);
-      return undefined;
-    }
     const timer = window.setInterval(() => stepOne(1), 1000 / (fps(first) * rate));
     return () => window.clearInterval(timer);
-  }, [playing, rate, stepOne, first, atEnd]);
+  }, [playing, rate, stepOne, first]);
   useEffect(() => {
     if (how !== 'over' || !over.current) return undefined;
     const draw = (): void => {
@@ -189,7 +187,7 @@ function Pair({ first, second }: { first: VideoAnswer; second: VideoAnswer }) {
       how === 'over'
         ? over.current
         : sideBySide(
-            stages.map((s) => s.current?.toCanvas({ pixelRatio: 2 }) ?? null),
+            [stageOne, stageTwo].map((s) => s.current?.toCanvas({ pixelRatio: 2 }) ?? null),
             [first, second].map((v) => `${v.view} · ${v.fileName} · ${format(new Date(v.addedAt), 'd MMM yyyy')}`),
           );
     if (canvas) savePng(canvas, `pair-${at ?? 'frame'}.png`);
@@ -225,8 +223,8 @@ function Pair({ first, second }: { first: VideoAnswer; second: VideoAnswer }) {
       ) : null}
       {how === 'beside' ? (
         <Two>
-          <Side video={first} player={one} mirrored={false} stageRef={stages[0]} />
-          <Side video={second} player={two} mirrored={mirrored} stageRef={stages[1]} />
+          <Side video={first} player={one} mirrored={false} stageRef={stageOne} />
+          <Side video={second} player={two} mirrored={mirrored} stageRef={stageTwo} />
         </Two>
       ) : (
         <Over ref={over} data-testid="laid-over" aria-label="Both pictures laid over each other" />

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { useLatest } from '../../kit/use-latest.ts';
 
 export type CameraState = 'off' | 'asking' | 'ready' | 'filming' | 'refused' | 'missing' | 'lost';
 
@@ -12,8 +13,7 @@ export function useCamera(onFilm: (file: File) => void) {
   const [stream, setStream] = useState<MediaStream | null>(null);
   const live = useRef<MediaStream | null>(null);
   const recorder = useRef<MediaRecorder | null>(null);
-  const done = useRef(onFilm);
-  done.current = onFilm;
+  const done = useLatest(onFilm);
 
   /** Counts the openings: a camera that is granted after the view was left is let go at once. */
   const wanted = useRef(0);
@@ -96,6 +96,6 @@ export function useCamera(onFilm: (file: File) => void) {
     own.start(500);
     recorder.current = own;
     setState('filming');
-  }, []);
+  }, [done]);
   return { state, stream, open, film, stop, close };
 }

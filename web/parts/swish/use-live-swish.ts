@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { HeardSwing, SwishOptions } from '../../../core/swish/analyse.ts';
+import { useLatest } from '../../kit/use-latest.ts';
 import { run } from '../../workers/run.ts';
 import type { useMicrophone } from './use-microphone.ts';
 
@@ -16,8 +17,7 @@ export function useLiveSwish(
   options: SwishOptions,
   onHeard: (swing: HeardSwing) => void,
 ) {
-  const tell = useRef(onHeard);
-  tell.current = onHeard;
+  const tell = useLatest(onHeard);
   const known = useRef<readonly HeardSwing[]>([]);
   const [swings, setSwings] = useState<readonly HeardSwing[]>([]);
   const [error, setError] = useState<unknown>(null);
@@ -55,7 +55,7 @@ export function useLiveSwish(
     };
     const timer = setInterval(() => void look(), EVERY_MS);
     return () => clearInterval(timer);
-  }, [state, newest, options]);
+  }, [state, newest, options, tell]);
   const clear = (): void => {
     // What was heard stays known, so that the microphone's last seconds are not taken for new swings.
     setSwings([]);

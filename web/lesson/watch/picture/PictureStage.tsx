@@ -40,8 +40,7 @@ export interface Place {
 export const WHOLE: Place = { zoom: 1, x: 0.5, y: 0.5 };
 
 /** Size of the box the picture is shown in, following the page. */
-function useWidth(): [RefObject<HTMLDivElement | null>, number] {
-  const box = useRef<HTMLDivElement>(null);
+function useWidth(box: RefObject<HTMLDivElement | null>): number {
   const [width, setWidth] = useState(600);
   useEffect(() => {
     const element = box.current;
@@ -49,8 +48,8 @@ function useWidth(): [RefObject<HTMLDivElement | null>, number] {
     const observer = new ResizeObserver(([entry]) => setWidth(Math.max(200, entry.contentRect.width)));
     observer.observe(element);
     return () => observer.disconnect();
-  }, []);
-  return [box, width];
+  }, [box]);
+  return width;
 }
 
 export interface StageProps {
@@ -81,15 +80,18 @@ export interface StageProps {
 }
 
 /** The picture with what is drawn on it; zooming and moving keep every drawing in its place. */
-export function PictureStage(props: StageProps) {
+export function PictureStage({ stageRef, ...props }: StageProps) {
   const { player, widthPx, heightPx, marks, tool, place, onPlace } = props;
   const mostHeight = props.mostHeight ?? Math.max(LEAST_HEIGHT_PX, window.innerHeight - AROUND_PX);
   const { colours } = useTheme();
-  const [box, width] = useWidth();
+  const box = useRef<HTMLDivElement>(null);
+  const width = useWidth(box);
   const image = useRef<Konva.Image>(null);
-  const [draft, setDraft] = useState<readonly Px[]>([]);
+  const [begun, setBegun] = useState<{ tool: Tool; points: readonly Px[] }>({ tool, points: [] });
+  // Another tool begins anew.
+  const draft = begun.tool === tool ? begun.points : [];
+  const setDraft = (points: readonly Px[]): void => setBegun({ tool, points });
   useEffect(() => player.onFrame(() => image.current?.getLayer()?.batchDraw()), [player]);
-  useEffect(() => setDraft([]), [tool]);
 
   const height = Math.min(mostHeight, (width * heightPx) / widthPx);
   const fit = Math.min(width / widthPx, height / heightPx);
@@ -140,7 +142,7 @@ export function PictureStage(props: StageProps) {
   return (
     <Frame ref={box} role="img" aria-label={props.label} data-testid="picture">
       <Stage
-        ref={props.stageRef}
+        ref={stageRef}
         width={width}
         height={height}
         scaleX={mirror * scale}

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PictureMarks, View } from '../../../../core/picture/marks.ts';
+import { useLatest } from '../../../kit/use-latest.ts';
 
 export interface Marked {
   readonly view: View;
@@ -24,8 +25,8 @@ export function useMarks(first: Marked, save: (marked: Marked) => Promise<void>)
   const saved = useRef(first);
   const timer = useRef(0);
   const busy = useRef(false);
-  const keep = useRef(save);
-  keep.current = save;
+  const keep = useLatest(save);
+  const again = useRef<() => void>(() => undefined);
 
   const flush = useCallback(async (): Promise<void> => {
     window.clearTimeout(timer.current);
@@ -44,11 +45,14 @@ export function useMarks(first: Marked, save: (marked: Marked) => Promise<void>)
       setProblem(error);
       setState('waiting');
       // Nothing is lost: the marks stay here and are sent again.
-      timer.current = window.setTimeout(() => void flush(), 4000);
+      timer.current = window.setTimeout(() => again.current(), 4000);
     }
     busy.current = false;
-    if (latest.current !== now) void flush();
-  }, []);
+    if (latest.current !== now) again.current();
+  }, [keep]);
+  useEffect(() => {
+    again.current = () => void flush();
+  }, [flush]);
 
   const put = useCallback(
     (next: Marked): void => {

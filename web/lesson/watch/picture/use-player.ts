@@ -52,10 +52,10 @@ export function usePlayer({ url, kind, frameTimesS, startFrame = 0 }: Source): P
   }, []);
 
   useEffect(() => {
-    setProblem('');
     if (kind === 'still') {
       const image = new Image();
       image.onload = () => {
+        setProblem('');
         setFilm(image);
         tell(0);
       };
@@ -75,6 +75,7 @@ export function usePlayer({ url, kind, frameTimesS, startFrame = 0 }: Source): P
     };
     element.requestVideoFrameCallback(presented);
     element.onloadeddata = () => {
+      setProblem('');
       setFilm(element);
       element.currentTime = insideFrameS(frameTimesS, Math.min(shown.current, frameTimesS.length - 1));
     };
