@@ -1,6 +1,6 @@
 const transform = {
   '^.+\\.tsx?$': [
-    '@swc/jest',
+    '<rootDir>/scripts/jest-transform.mjs',
     {
       jsc: {
         parser: { syntax: 'typescript', tsx: true },
@@ -19,6 +19,8 @@ const common = {
 export default {
   // A database opens slowly on a busy machine; no test asserts on time.
   testTimeout: 60_000,
+  // Each on a core of its own; left to itself, Jest leaves one idle.
+  maxWorkers: '100%',
   projects: [
     {
       ...common,

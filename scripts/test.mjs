@@ -1,11 +1,11 @@
 // `npm test`: installs what is missing, then lint, types, Jest and Playwright; closes with one line of sums.
+import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { startPostgres } from './postgres.mjs';
 import { buildProgram, buildWeb, installDebian, installPackages, ROOT, run } from './prepare.mjs';
 
 installPackages();
-buildProgram();
 
 function chromiumPath() {
   const candidates = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
@@ -17,25 +17,47 @@ const FOLDERS = ['core', 'api', 'server', 'web', 'stand-ins', 'demo', 'cli', 'be
 
 let passed = 0;
 let failed = 0;
-const step = (name, code) => {
-  console.log(`${code === 0 ? 'ok    ' : 'FAILED'} ${name}`);
+const step = (name, code, secondsTaken) => {
+  console.log(`${code === 0 ? 'ok    ' : 'FAILED'} ${name}${secondsTaken ? ` (${secondsTaken.toFixed(0)} s)` : ''}`);
   if (code === 0) passed += 1;
   else failed += 1;
 };
-const node = (...args) => run(process.execPath, args);
+const seconds = (from) => (performance.now() - from) / 1000;
 
-console.log('\n— lint');
-step('eslint', node('node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0'));
-step('prettier', node('node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn'));
-for (const [name, config] of [
-  ['imports', '.dependency-cruiser.cjs'],
-  ['folders', '.folders-cruiser.cjs'],
-])
-  step(name, node('node_modules/dependency-cruiser/bin/dependency-cruise.mjs', '--config', config, ...FOLDERS));
-console.log('\n— types');
-step('tsc', node('node_modules/typescript/bin/tsc', '--noEmit'));
+/** Runs a program of node_modules beside others; what it says is shown when it has ended, in one piece. */
+const beside = (name, program, ...args) =>
+  new Promise((resolve) => {
+    const from = performance.now();
+    const child = spawn(process.execPath, [join('node_modules', program), ...args], { cwd: ROOT });
+    let said = '';
+    child.stdout.on('data', (d) => (said += d));
+    child.stderr.on('data', (d) => (said += d));
+    child.on('close', (code) => {
+      process.stdout.write(said);
+      step(name, code ?? 1, seconds(from));
+      resolve();
+    });
+  });
+const cruise = (name, config) =>
+  beside(name, 'dependency-cruiser/bin/dependency-cruise.mjs', '--config', config, ...FOLDERS);
+
+const begun = performance.now();
+console.log('\n— lint and types');
+buildProgram();
+buildWeb();
+await Promise.all([
+  beside('eslint', 'eslint/bin/eslint.js', '.', '--max-warnings', '0'),
+  (async () => {
+    await beside('tsc', 'typescript/bin/tsc', '--noEmit');
+    await beside('prettier', 'prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn');
+    await cruise('imports', '.dependency-cruiser.cjs');
+    await cruise('folders', '.folders-cruiser.cjs');
+  })(),
+]);
+console.log(`lint and types took ${seconds(begun).toFixed(0)} s`);
 
 console.log('\n— Jest');
+const jestFrom = performance.now();
 const jestFile = join(ROOT, '.cache', 'jest.json');
 const postgres = await startPostgres();
 step('postgres', postgres ? 0 : 1);
@@ -55,9 +77,10 @@ const jestCode = run(
 );
 postgres?.stop();
 count(jestFile, jestCode, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites]);
+console.log(`Jest took ${seconds(jestFrom).toFixed(0)} s`);
 
 console.log('\n— Playwright');
-buildWeb();
+const playwrightFrom = performance.now();
 const playwrightFile = join(ROOT, '.cache', 'playwright.json');
 const playwrightCode = run(
   process.execPath,
@@ -67,6 +90,7 @@ const playwrightCode = run(
   },
 );
 count(playwrightFile, playwrightCode, (r) => [r.stats.expected, r.stats.unexpected + r.stats.flaky]);
+console.log(`Playwright took ${seconds(playwrightFrom).toFixed(0)} s`);
 
 function count(file, code, of) {
   try {
@@ -80,5 +104,5 @@ function count(file, code, of) {
   }
 }
 
-console.log(`\n${passed} passed, ${failed} failed`);
+console.log(`\n${passed} passed, ${failed} failed, in ${(seconds(begun) / 60).toFixed(1)} min`);
 process.exitCode = failed === 0 ? 0 : 1;
