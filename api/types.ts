@@ -200,6 +200,8 @@ export interface VerdictWire {
   rule: number;
   /** Changes of the practice's numbers that held then. */
   beliefChanges: number;
+  /** What each fault cost by that moment's figures, if it was there; absent in verdicts of earlier versions. */
+  prices?: { id: string; meanMps: number; interval90Mps: readonly [number, number] }[];
 }
 
 /** A change of a number that the diagnosis reckons with. */
@@ -233,6 +235,8 @@ export interface BeliefsAnswer {
 export interface LedgerAnswer {
   findings: Finding[];
   diagnosis: Diagnosis;
+  /** Speed that prices are shares of; null where none is known. */
+  ownSpeedMps: number | null;
   /** What the learned prices say beside the faults' own; null without a captured swing or a measured speed. */
   prices: { refused: string; together: PriceIfPresent | null } | null;
   verdict: VerdictWire | null;

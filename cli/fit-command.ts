@@ -5,15 +5,17 @@ import { capturedDownswing } from '../core/swing/fit-capture.ts';
 import { fitPrices } from '../core/swing/fit-prices.ts';
 import { priceInputs, priceSwing } from '../core/diagnosis/learned-price.ts';
 import { completePlayer, type Player } from '../core/swing/player.ts';
-import { mpsToMph } from '../core/units/units.ts';
+import { mphToMps, mpsToMph } from '../core/units/units.ts';
 import { Assumed } from './input.ts';
+
+const noted = (capture: MotionCapture, key: string): number | undefined => {
+  const v = Number(capture.notes[key]);
+  return capture.notes[key] !== undefined && Number.isFinite(v) && v > 0 ? v : undefined;
+};
 
 /** Body from the file's notes (height_m, mass_kg, sex, age); the rest is typical. */
 function playerOf(capture: MotionCapture): Player {
-  const number = (key: string): number | undefined => {
-    const v = Number(capture.notes[key]);
-    return capture.notes[key] !== undefined && Number.isFinite(v) && v > 0 ? v : undefined;
-  };
+  const number = (key: string): number | undefined => noted(capture, key);
   const { sex } = capture.notes;
   return {
     heightM: number('height_m'),
@@ -32,7 +34,10 @@ export function fit(capture: MotionCapture): unknown {
     if (player[key] === undefined) assumed.note(key, whole[key]);
   const sequence = analyseSequence(capture);
   const fitted = fitSwing(capturedDownswing(capture, sequence), player);
-  const learned = priceSwing(priceInputs(sequence), player, fitted.clubSpeedMps);
+  const ownMph = noted(capture, 'full_speed_mph');
+  if (ownMph === undefined) assumed.note('fullSpeedMph', mpsToMph(fitted.clubSpeedMps));
+  const ownSpeedMps = ownMph === undefined ? fitted.clubSpeedMps : mphToMps(ownMph);
+  const learned = priceSwing(priceInputs(sequence), player, ownSpeedMps);
   return {
     clubSpeedMph: mpsToMph(fitted.clubSpeedMps),
     parameters: Object.fromEntries(FIT_NAMES.map((n) => [n, fitted.values[n]])),

@@ -14,8 +14,6 @@ export interface Price extends FaultAmount {
   readonly unit: ModelFault['unit'];
   readonly gainMps: number;
   readonly intervalMps: readonly [number, number];
-  /** From the model fitted to a captured swing instead of from the amount of the fault. */
-  readonly fitted?: boolean;
 }
 
 export interface PriceList {
@@ -91,38 +89,4 @@ export function priceList(
     togetherMps,
     togetherIntervalMps: togetherMps === null ? null : [togetherMps - spread, togetherMps + spread],
   };
-}
-
-/** A price out of a fitted swing. */
-export interface FittedPrice {
-  readonly id: string;
-  readonly amount: number;
-  readonly unit: ModelFault['unit'];
-  readonly gainMps: number;
-  readonly interval90Mps: readonly [number, number];
-}
-
-/**
- * Prices of a fitted swing taken over into the list, as shares of that swing's speed in the player's own: they take the place
- * of those from amounts, and a fault whose whole interval is a gain comes in although no sign showed it.
- */
-export function takeFitted(
-  list: PriceList,
-  fit: { readonly prices: readonly FittedPrice[]; readonly clubSpeedMps: number },
-  ownSpeedMps: number,
-): PriceList {
-  const scale = ownSpeedMps / fit.clubSpeedMps;
-  const known = new Set(list.prices.map((p) => p.id));
-  const fitted = fit.prices
-    .filter((p) => p.amount > 0 && (known.has(p.id) || p.interval90Mps[0] > 0))
-    .map((p): Price => ({
-      id: p.id,
-      amount: p.amount,
-      unit: p.unit,
-      gainMps: p.gainMps * scale,
-      intervalMps: [p.interval90Mps[0] * scale, p.interval90Mps[1] * scale],
-      fitted: true,
-    }));
-  const taken = new Set(fitted.map((p) => p.id));
-  return { ...list, prices: [...list.prices.filter((p) => !taken.has(p.id)), ...fitted] };
 }

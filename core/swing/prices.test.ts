@@ -10,7 +10,7 @@ import { swingFigures } from './figures.ts';
 import { clubHeadSpeedMps } from './model.ts';
 import { SKILLED_PLAYER } from './parameters.ts';
 import { playerSwing, strengthForSpeed } from './player.ts';
-import { priceList, withFaults, takeFitted } from './price-list.ts';
+import { priceList, withFaults } from './price-list.ts';
 
 const base = must(clubHeadSpeedMps(SKILLED_PLAYER));
 const costMph = (id: string, amount: number): number =>
@@ -71,30 +71,6 @@ describe('price of a fault for the skilled player', () => {
       expect(f.typical).toBeGreaterThan(0);
       expect(f.typical).toBeLessThanOrEqual(f.range[1]);
     }
-  });
-});
-
-describe('prices of a fitted swing', () => {
-  const list = {
-    prices: [
-      { id: 'short-turn', amount: 10, unit: '°', gainMps: 1, intervalMps: [0.5, 1.5] },
-      { id: 'tension', amount: 1, unit: '°', gainMps: 2, intervalMps: [1, 3] },
-    ],
-    togetherMps: 3,
-    togetherIntervalMps: null,
-  } as const;
-  const price = (id: string, amount: number, gainMps: number, low: number) =>
-    ({ id, amount, unit: 'ms', gainMps, interval90Mps: [low, 2 * gainMps - low] }) as const;
-  test('take the place of those from amounts, in the player’s own speed; others come in only when surely a gain', () => {
-    const fit = {
-      clubSpeedMps: 40,
-      prices: [price('short-turn', 12, 1.4, 1), price('body-stall', 40, 0.8, -0.2), price('arms-first', 30, 0.9, 0.1)],
-    };
-    const { prices } = takeFitted(list, fit, 44);
-    expect(prices.map((p) => p.id)).toEqual(['tension', 'short-turn', 'arms-first']);
-    expect(prices[1]).toMatchObject({ fitted: true, amount: 12 });
-    expect(prices[1].gainMps).toBeCloseTo(1.54, 9);
-    expect(prices[1].intervalMps[0]).toBeCloseTo(1.1, 9);
   });
 });
 

@@ -8,9 +8,8 @@ import {
   measureShots,
   type MeasuredBlock,
 } from '../../core/diagnosis/evidence-of-lesson.ts';
+import { speedToPrice, stillHolds, swingToPrice, type KeptPrice } from '../../core/diagnosis/priced-swing.ts';
 import { measureRatios, measureSetup } from '../../core/diagnosis/evidence-of-tests.ts';
-import { headKindOf } from '../../core/catalogue/heads.ts';
-import { median } from '../../core/numeric/statistics.ts';
 import { degToRad } from '../../core/units/units.ts';
 import type { Db } from '../db/connection.ts';
 import type { Means } from '../work/means.ts';
@@ -18,6 +17,8 @@ import { ageYears, loadLesson, type LessonData } from './lesson.ts';
 import { heldBeliefs } from '../rows/beliefs.ts';
 import type { BlockRow } from '../rows/blocks.ts';
 import { lessonTests } from './battery.ts';
+import { keepPrice } from '../rows/captures.ts';
+import { fullSwingsBefore } from '../rows/figures.ts';
 import { setupsUpTo } from '../rows/setups.ts';
 import { valuesOf } from '../rows/shots.ts';
 import { screensOf } from '../rows/students.ts';
@@ -85,18 +86,43 @@ async function measurementsOf(db: Db, practiceId: string, data: LessonData): Pro
   ];
 }
 
-/** Speed that prices are shares of: the newest block of full driver swings with a ball that has a speed. */
-function ownSpeedMps(data: LessonData): number | undefined {
-  const full = data.blocks.filter((b) => b.with_ball && b.condition === 'normal' && headKindOf(b.club) === 'driver');
-  const medians = full.flatMap((b) => {
-    const speeds = data.shots.flatMap((s) =>
+/** Speed that prices are shares of: of this lesson, or the student's newest before it. */
+async function ownSpeedMps(db: Db, practiceId: string, data: LessonData): Promise<number | undefined> {
+  const blocks = data.blocks.map((b) => ({
+    club: b.club,
+    withBall: b.with_ball,
+    condition: b.condition,
+    speedsMps: data.shots.flatMap((s) =>
       s.block_id === b.id && s.set_aside_reason === null && s.club_speed_mps !== null
         ? [s.club_speed_mps as number]
         : [],
-    );
-    return speeds.length > 0 ? [median(speeds)] : [];
-  });
-  return medians.at(-1);
+    ),
+  }));
+  return (
+    speedToPrice(blocks) ?? speedToPrice(await fullSwingsBefore(db, practiceId, data.student.id, data.lesson.starts_at))
+  );
+}
+
+/** What the lesson's captured swing costs by its faults: read back where it is kept, else reckoned and kept with the capture. */
+async function priceOf(
+  { db, work }: Means,
+  practiceId: string,
+  data: LessonData,
+  speedMps: number,
+): Promise<KeptPrice | null> {
+  const { student, lesson } = data;
+  const swing = swingToPrice(data.motions.map((m) => ({ id: m.id, inputs: m.price_inputs, kept: m.price })));
+  if (!swing?.inputs) return null;
+  const body = {
+    sex: student.sex ?? undefined,
+    heightM: student.height_m ?? undefined,
+    massKg: student.mass_kg ?? undefined,
+    ageYears: ageYears(student, lesson.starts_at),
+  };
+  if (stillHolds(swing.kept, body, speedMps)) return swing.kept;
+  const price = await work.run('priceSwing', swing.inputs, body, speedMps);
+  await keepPrice(db, practiceId, swing.id, price);
+  return price;
 }
 
 /** Findings and what they say together, for the ledger tray and the Diagnose station. */
@@ -104,25 +130,21 @@ export async function ledgerOf({ db, work }: Means, practiceId: string, lessonId
   const data = await loadLesson(db, practiceId, lessonId);
   const { student, lesson } = data;
   const { beliefs, changes } = await heldBeliefs(db, practiceId, student.id);
-  const { findings, diagnosis, prices } = await work.run('weighLesson', {
+  const speedMps = await ownSpeedMps(db, practiceId, data);
+  const price = speedMps === undefined ? null : await priceOf({ db, work }, practiceId, data, speedMps);
+  const { findings, diagnosis } = await work.run('weighLesson', {
     measurements: await measurementsOf(db, practiceId, data),
     signs: await signsOf(db, practiceId, lesson.id),
     level: student.level,
     beliefs,
-    speedMps: ownSpeedMps(data),
-    // The newest captured swing that the learned prices can read.
-    swing: data.motions.filter((m) => m.price_inputs).at(-1)?.price_inputs ?? undefined,
-    body: {
-      sex: student.sex ?? undefined,
-      heightM: student.height_m ?? undefined,
-      massKg: student.mass_kg ?? undefined,
-      ageYears: ageYears(student, lesson.starts_at),
-    },
+    speedMps,
+    prices: price?.prices ?? null,
   });
   return {
     findings,
     diagnosis,
-    prices: prices && { refused: prices.refused, together: prices.together },
+    ownSpeedMps: speedMps ?? null,
+    prices: price && { refused: price.prices.refused, together: price.prices.together },
     verdict: await verdictOfLesson(db, practiceId, lessonId),
     beliefs,
     beliefChanges: changes.length,

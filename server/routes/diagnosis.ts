@@ -37,6 +37,9 @@ export function diagnosisRoutes(services: Services): Router {
       beliefChanges: ledger.beliefChanges,
       chances: faults.map((f) => ({ id: f.id, chance: f.presentChance, causeChance: f.causeChance })),
       findings: ledger.findings,
+      prices: faults.flatMap(({ id, price }) =>
+        price ? [{ id, meanMps: price.meanMps, interval90Mps: price.interval90Mps }] : [],
+      ),
       decidedAt: input.decidedAt ?? new Date().toISOString(),
     });
     hub.publish(practiceId, { kind: 'changed', lessonId });

@@ -2,6 +2,7 @@ import type { SequenceWire } from '../../api/sequence-wire.ts';
 import type { CurvesWire, FitWire, ImportWire, MotionHead, MotionWire, StudentMotionWire } from '../../api/types.ts';
 import type { Measurement } from '../../core/diagnosis/findings.ts';
 import type { PriceInputs } from '../../core/diagnosis/learned-price.ts';
+import type { KeptPrice } from '../../core/diagnosis/priced-swing.ts';
 import type { ColumnMapping } from '../../core/formats/shot-columns.ts';
 import { contentHash } from '../http/secrets.ts';
 import type { Db, Row } from '../db/connection.ts';
@@ -133,6 +134,7 @@ export interface MotionRow extends Row {
   measurements: Measurement[];
   fit: FitWire | null;
   price_inputs: PriceInputs | null;
+  price: KeptPrice | null;
 }
 
 export const motionToHead = (m: MotionRow): MotionHead => ({
@@ -185,10 +187,14 @@ export const motionContent = async (db: Db, practiceId: string, id: string): Pro
 
 export const motionsOfLesson = (db: Db, practiceId: string, lessonId: string): Promise<MotionRow[]> =>
   db.query<MotionRow>(
-    `select m.id, m.block_id, m.file_name, m.sequence, m.measurements, m.fit, m.price_inputs from motions m
+    `select m.id, m.block_id, m.file_name, m.sequence, m.measurements, m.fit, m.price_inputs, m.price from motions m
      join live_blocks b on b.id = m.block_id where m.practice_id = $1 and b.lesson_id = $2 order by m.created_at, m.id`,
     [practiceId, lessonId],
   );
+
+/** Keeps what a captured swing's faults cost, as it was reckoned last. */
+export const keepPrice = (db: Db, practiceId: string, id: string, price: KeptPrice): Promise<unknown> =>
+  db.query('update motions set price = $3 where practice_id = $1 and id = $2', [practiceId, id, JSON.stringify(price)]);
 
 /** Curves of a block's captured swings, by their ids. */
 export const motionCurvesOf = async (
@@ -235,7 +241,7 @@ export const motionsOfStudent = async (db: Db, practiceId: string, studentId: st
 /** One captured swing with its curves. */
 export const wholeMotion = async (db: Db, practiceId: string, id: string): Promise<MotionWire | undefined> => {
   const [row] = await db.query<MotionRow & { curves: CurvesWire }>(
-    `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements, m.fit, m.price_inputs from motions m
+    `select m.id, m.block_id, m.file_name, m.sequence, m.curves, m.measurements, m.fit, m.price_inputs, m.price from motions m
      join live_blocks b on b.id = m.block_id where m.practice_id = $1 and m.id = $2`,
     [practiceId, id],
   );

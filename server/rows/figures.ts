@@ -22,6 +22,25 @@ export const sessionsOfStudents = (db: Db, practiceId: string, studentIds: reado
     [practiceId, studentIds],
   );
 
+/** Full swings with a ball in a student's newest sessions before a moment, in the order of time. */
+export const fullSwingsBefore = async (
+  db: Db,
+  practiceId: string,
+  studentId: string,
+  before: Date,
+): Promise<{ club: string; withBall: boolean; condition: string; speedsMps: number[] }[]> =>
+  (
+    await db.query<{ club: string; speeds_mps: number[] }>(
+      `select f.club, f.speeds_mps from session_figures f join lessons l on l.id = f.lesson_id
+       where f.practice_id = $1 and l.student_id = $2 and l.starts_at < $3 and f.with_ball and f.condition = 'normal'
+         and f.swings > 0
+       order by l.starts_at desc, l.id, f.club limit 50`,
+      [practiceId, studentId, before.toISOString()],
+    )
+  )
+    .map((r) => ({ club: r.club, withBall: true, condition: 'normal', speedsMps: r.speeds_mps }))
+    .reverse();
+
 export interface StandingRow extends Row {
   student_id: string;
   /** What the version is now; a standing of another one is out of date. */

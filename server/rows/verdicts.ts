@@ -41,6 +41,7 @@ interface VerdictRow extends Row {
   decided_at: Date;
   rule: number;
   belief_changes: number;
+  prices: VerdictWire['prices'] | null;
 }
 
 const toWire = (r: VerdictRow): VerdictWire => ({
@@ -55,6 +56,7 @@ const toWire = (r: VerdictRow): VerdictWire => ({
   findings: r.findings,
   rule: r.rule,
   beliefChanges: r.belief_changes,
+  ...(r.prices ? { prices: r.prices } : {}),
 });
 
 /** The lesson's newest verdict, as it was given, with the evidence of that moment. */
@@ -84,8 +86,8 @@ export const insertVerdict = (
 ): Promise<unknown> =>
   db.query(
     `insert into verdicts (id, practice_id, lesson_id, proposed, target, overruled, reason, sentence, chances, findings, decided_at, rule,
-       belief_changes)
-     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13) on conflict (id) do nothing`,
+       belief_changes, prices)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14) on conflict (id) do nothing`,
     [
       v.id,
       practiceId,
@@ -100,5 +102,6 @@ export const insertVerdict = (
       v.decidedAt,
       v.rule,
       v.beliefChanges,
+      JSON.stringify(v.prices ?? []),
     ],
   );

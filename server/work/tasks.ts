@@ -6,6 +6,7 @@ import { analyseSequence } from '../../core/capture/sequence.ts';
 import { measureGround } from '../../core/diagnosis/evidence-of-ground.ts';
 import { measureMotion } from '../../core/diagnosis/evidence-of-motion.ts';
 import { priceInputs } from '../../core/diagnosis/learned-price.ts';
+import { priceToKeep } from '../../core/diagnosis/priced-swing.ts';
 import {
   captureSource,
   readGroundFile,
@@ -74,6 +75,7 @@ export const TASKS = {
   readShots,
   readForeignShots,
   weighLesson,
+  priceSwing: priceToKeep,
   reviewSessions,
   compareRuns,
   limitReading,

@@ -3,7 +3,7 @@ import type { Beliefs } from '../../core/beliefs/beliefs.ts';
 import type { Level } from '../../core/catalogue/stages.ts';
 import { diagnose, type Diagnosis } from '../../core/diagnosis/diagnose.ts';
 import { measuredFindings, seenFinding, type Finding, type Measurement } from '../../core/diagnosis/findings.ts';
-import { priceSwing, type PricedBody, type PriceInputs, type SwingPrices } from '../../core/diagnosis/learned-price.ts';
+import type { SwingPrices } from '../../core/diagnosis/learned-price.ts';
 import { pricesOfAmounts } from '../../core/diagnosis/one-amount-price.ts';
 
 /** All that a lesson's ledger is weighed from. */
@@ -14,28 +14,25 @@ export interface LessonEvidence {
   readonly beliefs: Beliefs;
   /** Own speed that prices are shares of; without it nothing is priced. */
   readonly speedMps?: number;
-  /** The captured swing that is priced. */
-  readonly swing?: PriceInputs;
-  readonly body: PricedBody;
+  /** What the captured swing's faults cost; null without one. */
+  readonly prices: SwingPrices | null;
 }
 
 export interface WeighedLesson {
   readonly findings: Finding[];
   readonly diagnosis: Diagnosis;
-  readonly prices: SwingPrices | null;
 }
 
-/** Findings, prices and diagnosis of a lesson: the one place where a lesson is priced and weighed. */
+/** Findings and diagnosis of a lesson: the one place where a lesson is weighed. */
 export function weighLesson(evidence: LessonEvidence): WeighedLesson {
-  const { level, beliefs, speedMps, swing, body } = evidence;
+  const { level, beliefs, speedMps, prices } = evidence;
   const findings = [
     ...measuredFindings(evidence.measurements, level, beliefs),
     ...evidence.signs.map((s) => seenFinding(s.signId, s.grade, s.note, undefined, beliefs)),
   ];
-  const prices = speedMps === undefined || !swing ? null : priceSwing(swing, body, speedMps);
   const ifPresent = new Map([
     ...(speedMps === undefined ? [] : pricesOfAmounts(findings, speedMps)),
     ...(prices?.prices ?? []).map((p) => [p.fault, p] as const),
   ]);
-  return { findings, diagnosis: diagnose(findings, { level, beliefs, prices: ifPresent }), prices };
+  return { findings, diagnosis: diagnose(findings, { level, beliefs, prices: ifPresent }) };
 }

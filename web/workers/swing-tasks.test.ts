@@ -20,12 +20,12 @@ describe('swing sums of the worker', () => {
     expect(last.headSpeedMps).toBeCloseTo(s.clubSpeedMps, 6);
     expect(s.samples.length).toBeLessThan(220);
   });
-  test('prices of a student are in the measured speed, and the model swings at it with the faults in', () => {
+  test('a student’s own model swings at the measured speed with the measured faults in', () => {
     const own = mphToMps(88);
     const source = { kind: 'picture' as const, id: 'p', label: '' };
     const turn = must(measuredFinding({ sign: 'chest-turn-top', value: 70, uncertainty: 2, source }));
     const list = must(
-      SWING_TASKS.ledgerPrices({
+      SWING_TASKS.modelStart({
         player,
         ownSpeedMps: own,
         findings: [turn],
@@ -40,9 +40,9 @@ describe('swing sums of the worker', () => {
     });
     expect(mpsToMph(swing.clubSpeedMps)).toBeCloseTo(88, 1);
   });
-  test('a speed that no strength of this body gives has no prices', () => {
+  test('a speed that no strength of this body gives has no model', () => {
     const input = { player, ownSpeedMps: mphToMps(250), findings: [], chances: [['tension', 0.9] as const] };
-    expect(SWING_TASKS.ledgerPrices(input)).toBeNull();
+    expect(SWING_TASKS.modelStart(input)).toBeNull();
   });
   test('a fit reports how far it is, and refuses in words', () => {
     const seen: number[] = [];

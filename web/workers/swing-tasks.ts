@@ -77,7 +77,7 @@ export type FittedSwing = Pick<SwingFit, 'values' | 'residuals' | 'clubSpeedMps'
 };
 const REPORT_EVERY = 10;
 
-export interface LedgerPrices extends PriceList {
+export interface ModelStart {
   readonly amounts: readonly KnownAmount[];
   /** Strength share with which the model swings at the measured speed. */
   readonly strength: number;
@@ -102,19 +102,15 @@ export const SWING_TASKS = {
       prices: fitPrices(fit),
     };
   },
-  /** Prices of a student's faults: the model is scaled to the body, its strength set so that it swings at the measured speed. */
-  ledgerPrices: (input: {
+  /** A student's own model: scaled to the body, its faults as measured, its strength set so that it swings at the measured speed. */
+  modelStart: (input: {
     player: Player;
     ownSpeedMps: number;
     findings: readonly Finding[];
     chances: readonly (readonly [string, number])[];
-  }): LedgerPrices | null => {
+  }): ModelStart | null => {
     const amounts = faultAmounts(input.findings, new Map(input.chances), playerSwing(input.player));
     const strength = strengthForSpeed(input.player, input.ownSpeedMps, (p) => withFaults(p, amounts));
-    if (strength === undefined) return null;
-    const sound = playerSwing({ ...input.player, strength });
-    const measured = new Set(amounts.filter((a) => a.measured).map((a) => a.id));
-    const list = priceList(sound, amounts, input.ownSpeedMps, measured);
-    return list ? { ...list, amounts, strength } : null;
+    return strength === undefined ? null : { amounts, strength };
   },
 } as const;

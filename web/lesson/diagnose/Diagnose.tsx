@@ -15,21 +15,19 @@ import { WhatIf } from '../../parts/swing/WhatIf.tsx';
 import { useTask } from '../../workers/run.ts';
 import { useLessonWrite, useMotion } from '../common/data.ts';
 import { FaultDetail } from './FaultDetail.tsx';
-import { useLedgerPrices } from '../common/prices.ts';
+import { useModelStart } from '../common/prices.ts';
 
 /** The student's own model with the priced faults in it, to be played with; opened on demand. */
 function WhatIfOfLesson({ lesson, ledger }: { lesson: LessonAnswer; ledger: LedgerAnswer }) {
   const [open, setOpen] = useState(false);
-  const { prices, player, ownSpeedMps } = useLedgerPrices(lesson, ledger);
+  const { start, player } = useModelStart(lesson, ledger);
   const newest = lesson.blocks.flatMap((b) => b.motions.map((m) => m.id)).at(-1);
   const curves = useMotion(newest).data?.curves;
   const measured = useMemo(() => (curves ? drawnFromCurves(curves, { downswingOnly: true }) : undefined), [curves]);
-  if (ownSpeedMps === undefined) return null;
-  if (prices === null)
-    return (
-      <Soft>The swing model cannot be set to this speed for this body: what each fault costs cannot be said.</Soft>
-    );
-  if (!prices) return null;
+  if (ledger.ownSpeedMps === null) return null;
+  if (start === null)
+    return <Soft>The swing model cannot be set to this speed for this body: there is nothing to play with.</Soft>;
+  if (!start) return null;
   return (
     <>
       <Row>
@@ -39,9 +37,9 @@ function WhatIfOfLesson({ lesson, ledger }: { lesson: LessonAnswer; ledger: Ledg
       </Row>
       {open ? (
         <WhatIf
-          player={{ ...player, strength: prices.strength }}
-          start={prices.amounts}
-          ownSpeedMps={ownSpeedMps}
+          player={{ ...player, strength: start.strength }}
+          start={start.amounts}
+          ownSpeedMps={ledger.ownSpeedMps}
           handedness={lesson.student.handedness}
           name="what-if"
           measured={measured}

@@ -16,7 +16,7 @@ import type { StrikeMap } from '../../../core/impact/strike-map.ts';
 import { useLessonWrite } from '../common/data.ts';
 import { FillBlock } from './FillBlock.tsx';
 import { SequencePanel } from './SequencePanel.tsx';
-import { usePlayer } from '../common/prices.ts';
+import { useModelPlayer } from '../common/prices.ts';
 import { GroundPanel } from './GroundPanel.tsx';
 import { ShotTable } from './ShotTable.tsx';
 import { useCaptures, type WholeCaptures } from './block-curves.ts';
@@ -175,7 +175,7 @@ export function BlockView({
   const hasSpots = shots.some((s) => s.impactToeM !== undefined);
   const strikes = useTask('strikes', { shots, club: block.club }, hasSpots);
   const map = hasSpots ? strikes.data : undefined;
-  const player = usePlayer(lesson);
+  const player = useModelPlayer(lesson);
   const captures = useCaptures(block);
   const { motions, grounds } = captures.data ?? NO_CAPTURES;
   useKeys(useMemo(() => ({ f: () => setGlance(true) }), [setGlance]));

@@ -45,7 +45,7 @@ function FittedPrices({ prices }: { prices: FitWire['prices'] }) {
     <>
       <Sentence data-testid="fit-sentence">
         {first && first.gainMps > 0.2
-          ? `In this swing ${faultById(first.id)?.name.toLowerCase() ?? first.id} costs about ${units.speed(first.gainMps)} (${units.speedFigure(first.interval90Mps[0])} to ${units.speedFigure(first.interval90Mps[1])}).`
+          ? `In the fitted model ${faultById(first.id)?.name.toLowerCase() ?? first.id} costs about ${units.speed(first.gainMps)} (${units.speedFigure(first.interval90Mps[0])} to ${units.speedFigure(first.interval90Mps[1])}).`
           : 'Nothing that the model can price costs speed in this swing.'}
       </Sentence>
       <DataTable>
@@ -74,7 +74,7 @@ function FittedPrices({ prices }: { prices: FitWire['prices'] }) {
           ))}
         </tbody>
       </DataTable>
-      <Soft>These prices stand in the ledger in place of those from typical amounts.</Soft>
+      <Soft>By the swing model fitted to this one swing. The ledger goes by the learned prices.</Soft>
     </>
   );
 }

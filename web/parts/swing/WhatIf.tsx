@@ -213,7 +213,10 @@ export function WhatIf({
           </Soft>
         </Card>
         <Card aria-label="Price list">
-          <h2>What putting one thing right is worth</h2>
+          <h2>What putting one thing right brings in this model</h2>
+          <Soft>
+            By the swing model alone. What a student’s faults cost, with the doubt in it, stands in the ledger.
+          </Soft>
           {sorted.length === 0 ? <Soft>Nothing to put right. Move a slider.</Soft> : null}
           <Prices>
             {sorted.map((p) => {
