@@ -44,6 +44,8 @@ export default {
             testEnvironment: 'node',
             globals: { testPostgres: process.env.TEST_POSTGRES },
             testMatch: ['<rootDir>/server/**/*.test.ts'],
+            // These open an embedded database of their own in any case.
+            testPathIgnorePatterns: ['/node_modules/', 'server/(start|cut-off|threads)\\.test\\.ts$'],
           },
         ]
       : []),

@@ -92,7 +92,7 @@ test('a first lesson, end to end: from a student to a verified gain', async ({ p
     await page.getByRole('button', { name: 'Show the numbers' }).click();
     await expect(page.getByRole('rowheader', { name: 'lead arm' })).toBeVisible();
     await page.getByRole('button', { name: 'Fit the swing model to it' }).click();
-    await expect(page.getByTestId('fit-sentence')).toContainText(/In this swing .+ costs about \d/);
+    await expect(page.getByTestId('fit-sentence')).toContainText(/In the fitted model .+ costs about \d/);
     await expect(page.getByText(/Misfit as a share of each peak: hips/)).toBeVisible();
     await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText('Throws the angle early');
   });

@@ -1,43 +1,15 @@
-import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, jest, test } from '@jest/globals';
 import { lockFolder } from './db/lock.ts';
+import { ended, Processes } from './test-process.ts';
 
 jest.setTimeout(180_000);
-const ROOT = join(import.meta.dirname, '..');
 const folder = mkdtempSync(join(tmpdir(), 'maple-start-'));
-const children: ChildProcess[] = [];
-afterAll(() => children.forEach((c) => c.kill('SIGKILL')));
-
-const SERVER = `
-import('./scripts/prepare.mjs').then(async ({ ready, built }) => {
-  ready();
-  const { start } = await built('server/start');
-  const running = await start({ dataFolder: process.argv[1], webFolder: '/none', host: '127.0.0.1', port: 0 });
-  console.log('at ' + running.address);
-}).catch((error) => { console.error(error.message); process.exit(1); });
-`;
-
-/** Starts the server as a process of its own; resolves with its address, or with what it said when it ended. */
-function launch(): Promise<{ child: ChildProcess; address?: string; said: string }> {
-  const child = spawn(process.execPath, ['--eval', SERVER, folder], { cwd: ROOT });
-  children.push(child);
-  return new Promise((resolve) => {
-    let said = '';
-    const read = (data: Buffer): void => {
-      said += data.toString();
-      const match = /at (http:\S+)/.exec(said);
-      if (match) resolve({ child, address: match[1], said });
-    };
-    child.stdout.on('data', read);
-    child.stderr.on('data', read);
-    child.on('exit', () => resolve({ child, said }));
-  });
-}
-
-const ended = (child: ChildProcess): Promise<void> => new Promise((resolve) => child.once('exit', () => resolve()));
+const processes = new Processes();
+afterAll(() => processes.end());
+const launch = () => processes.launch(folder);
 
 describe('a server that is killed', () => {
   test('loses no acknowledged shot, and a second one on the same folder is refused', async () => {

@@ -1,14 +1,14 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import type { Worker } from 'node:worker_threads';
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { CannotSayError, InputError } from '../core/errors/input-error.ts';
-import { ContentStore } from './content/content-store.ts';
-import { moveContent } from './content/move-content.ts';
 import type { Db } from './db/connection.ts';
 import { migrate } from './db/migrate.ts';
 import { threadedPGlite } from './db/threaded.ts';
-import { TestServer, uuid } from './test-support.ts';
+import { uuid } from './test-support.ts';
+import { startThread } from './threads/threads.ts';
 import { inlineWork } from './work/inline.ts';
 import { remembering } from './work/remember.ts';
 import type { ShotsFor } from './work/read-shots.ts';
@@ -43,6 +43,15 @@ describe('the pool of threads', () => {
     const options = { handedness: 'right' as const };
     await expect(pool.run('readMotion', { file, name: 'gone.csv', id: uuid(), options, own: true })).rejects.toThrow();
     expect(await pool.run('readShots', 'club,club_speed_mph\ndriver,90\n', of('c.csv'))).toBeDefined();
+  });
+
+  test('one that runs out of memory is ended and said so; the next task is answered', async () => {
+    const small = pooledWork(1, 64);
+    const rows = Array.from({ length: 200_000 }, (_, i) => `driver,${(85 + (i % 90) / 10).toFixed(1)}`);
+    const csv = ['club,club_speed_mph', ...rows].join('\n');
+    await expect(small.run('readShots', csv, of('huge.csv'))).rejects.toMatchObject({ status: 413, code: 'too-much' });
+    expect(await small.run('readShots', 'club,club_speed_mph\ndriver,90\n', of('c.csv'))).toMatchObject({ rows: 1 });
+    await small.close();
   });
 
   test('this thread goes on while a file of 50,000 rows is read there', async () => {
@@ -131,54 +140,30 @@ describe('the database’s thread', () => {
     expect(row.settings.n).toBe(8);
   });
 
+  test('a thread that dies is opened again: what was saved is there, what was on its way says so', async () => {
+    const place = folder();
+    let newest: Worker | undefined;
+    const mortal = await threadedPGlite(place, (module, data) => (newest = startThread(module, data)));
+    await migrate(mortal);
+    const name = (id: string) => ['insert into practices (id, name) values ($1, $2)', [id, 'P']] as const;
+    const [saved, lost] = [uuid(), uuid()];
+    await mortal.query(...name(saved));
+    const underway = mortal.transaction(async (tx) => {
+      await tx.query(...name(lost));
+      await newest?.terminate();
+      await tx.query('select 1');
+    });
+    await expect(underway).rejects.toMatchObject({ status: 503, code: 'database-stopped' });
+    expect((await mortal.query<{ id: string }>('select id from practices')).map((r) => r.id)).toEqual([saved]);
+    await mortal.query(...name(lost));
+    expect(await mortal.query('select 1 from practices')).toHaveLength(2);
+    await mortal.close();
+  });
+
   test('days, times, whole numbers and bytes come over as they are', async () => {
     const [row] = await db.query(
       "select date '2026-11-28' as day, timestamptz '2026-11-28T10:00:00Z' as at, 5::bigint as n, array[1.5, 2.5]::float8[] as v",
     );
     expect(row).toEqual({ day: '2026-11-28', at: new Date('2026-11-28T10:00:00Z'), n: 5, v: [1.5, 2.5] });
-  });
-});
-
-describe('original files', () => {
-  let server: TestServer;
-  beforeEach(async () => {
-    server = await TestServer.open();
-    await server.setUp();
-  });
-  afterEach(() => server.db.close());
-
-  test('one that is missing or changed is said, and what was read stays', async () => {
-    const block = await server.block(await server.lesson(await server.student()));
-    const csv = readFileSync(join(import.meta.dirname, '..', 'demo', 'samples', 'swing-arms-first.csv'), 'utf8');
-    const { id } = (await server.upload(`/blocks/${block}/imports/motion?id=${uuid()}&name=m.csv`, csv).expect(201))
-      .body as {
-      id: string;
-    };
-    expect((await server.call('get', `/motions/${id}/file`).expect(200)).text).toBe(csv);
-    const [{ content_sha256: sha }] = await server.db.query<{ content_sha256: string }>(
-      'select content_sha256 from motions',
-    );
-    writeFileSync(server.content.whole(sha), 'something else');
-    expect((await server.call('get', `/motions/${id}/file`).expect(410)).body).toMatchObject({
-      code: 'content-damaged',
-    });
-    rmSync(server.content.whole(sha));
-    expect((await server.call('get', `/motions/${id}/file`).expect(410)).body).toMatchObject({
-      code: 'content-missing',
-    });
-    await server.call('get', `/motions/${id}`).expect(200);
-  });
-
-  test('what older versions kept in rows moves into the store, once', async () => {
-    const block = await server.block(await server.lesson(await server.student()));
-    await server.shots(block, [90, 91]);
-    await server.db.query("update imports set original = convert_to('the file', 'UTF8')");
-    const store = new ContentStore(folder());
-    expect(await moveContent(server.db, store)).toBe(1);
-    expect(await moveContent(server.db, store)).toBe(0);
-    const [{ original_sha256 }] = await server.db.query<{ original_sha256: string }>(
-      'select original_sha256 from imports',
-    );
-    expect((await store.read(original_sha256)).toString()).toBe('the file');
   });
 });

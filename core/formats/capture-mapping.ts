@@ -1,3 +1,4 @@
+import { writeCsv } from './write-csv.ts';
 import type { GroundCapture } from '../capture/ground.ts';
 import { SEGMENTS, type MotionCapture, type Segment } from '../capture/motion.ts';
 import { prepareMotion } from '../capture/prepare-motion.ts';
@@ -233,12 +234,10 @@ export function groundFromSource(source: CaptureSource, mapping: CaptureMapping)
   const lacks = mappingLacks(mapping, 'ground');
   if (lacks.length > 0) throw lackError(source, lacks);
   const columns = mapping.channels.map((m) => ({ name: m.column, values: channelValues(source, m) }));
-  const text = [
-    ...Object.entries(source.notes).map(([key, value]) => `# ${key}: ${value}`),
-    ['time_s', ...columns.map((c) => c.name)].join(','),
-    ...source.channelTimeS.map((t, i) =>
-      [t, ...columns.map((c) => c.values[i])].map((v) => (Number.isNaN(v) ? '' : String(v))).join(','),
-    ),
-  ].join('\n');
+  const text = writeCsv(
+    ['time_s', ...columns.map((c) => c.name)],
+    source.channelTimeS.map((t, i) => [t, ...columns.map((c) => c.values[i])].map((v) => (Number.isNaN(v) ? '' : v))),
+    source.notes,
+  );
   return readGroundCsv(text, source.fileName);
 }

@@ -1,3 +1,4 @@
+import { writeCsv } from './write-csv.ts';
 import type { FootFrame, GroundCapture, MatCapture, PlateCapture, PlateSeries } from '../capture/ground.ts';
 import { InputError } from '../errors/input-error.ts';
 import { degToRad, radToDeg } from '../units/units.ts';
@@ -118,12 +119,11 @@ const table = (
   notes: Readonly<Record<string, string>>,
   columns: readonly [string, readonly number[], number][],
 ): string =>
-  [
-    ...Object.entries(notes).map(([key, value]) => `# ${key}: ${value}`),
-    columns.map(([name]) => name).join(','),
-    ...columns[0][1].map((_, i) => columns.map(([, values, digits]) => values[i].toFixed(digits)).join(',')),
-    '',
-  ].join('\n');
+  writeCsv(
+    columns.map(([name]) => name),
+    columns[0][1].map((_, i) => columns.map(([, values, digits]) => values[i].toFixed(digits))),
+    notes,
+  );
 
 const writeMat = (c: MatCapture): string =>
   table(c.notes, [

@@ -1,3 +1,4 @@
+import { writeCsv } from './write-csv.ts';
 import { InputError } from '../errors/input-error.ts';
 import { degToRad, radToDeg } from '../units/units.ts';
 import { prepareMotion } from '../capture/prepare-motion.ts';
@@ -128,7 +129,9 @@ export function writeMotionCsv(capture: MotionCapture): string {
       columns.push({ name: `${name}_${axis}_m`, values: points.map((p) => p[k]), digits: 4 }),
     );
   }
-  const notes = Object.entries(capture.notes).map(([key, value]) => `# ${key}: ${value}`);
-  const rows = capture.timeS.map((_, i) => columns.map((c) => cell(c.values[i], c.digits)).join(','));
-  return [...notes, columns.map((c) => c.name).join(','), ...rows, ''].join('\n');
+  return writeCsv(
+    columns.map((c) => c.name),
+    capture.timeS.map((_, i) => columns.map((c) => cell(c.values[i], c.digits))),
+    capture.notes,
+  );
 }

@@ -1,3 +1,4 @@
+import { writeCsv } from './write-csv.ts';
 import { InputError } from '../errors/input-error.ts';
 import { rightToOut, type Handedness } from '../units/units.ts';
 import { numberCell, readDelimited, type DelimitedTable } from './delimited.ts';
@@ -120,12 +121,12 @@ export function writeShotsCsv(
   const header = ['time', 'club', ...SHOT_FIELDS.map((f, i) => `${f.file}_${units[i][0]}`)];
   const rows = shots.map((shot) => [
     shot.timeIso ?? '',
-    /[",;\n]/.test(shot.club) ? `"${shot.club.replace(/"/g, '""')}"` : shot.club,
+    shot.club,
     ...SHOT_FIELDS.map((f, i) => {
       const si = shot.values[f.key];
       if (si === undefined) return '';
       return ((f.sideways ? rightToOut(si, handedness) : si) / units[i][1]).toFixed(f.digits);
     }),
   ]);
-  return [header, ...rows].map((r) => r.join(',')).join('\n') + '\n';
+  return writeCsv(header, rows);
 }

@@ -1,4 +1,8 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { robustSpread } from './statistics.ts';
+
+/** Rows whose square falls below this beside those before them determine no coefficient of their own. */
+const LEAST_PIVOT = 1e-12;
 
 /** Solution of weighted linear least squares and the covariance of its coefficients (for unit-variance rows). */
 export interface LinearFit {
@@ -15,29 +19,19 @@ export interface LinearFit {
 export function leastSquares(rows: readonly (readonly number[])[], values: readonly number[]): LinearFit | undefined {
   const m = rows[0]?.length ?? 0;
   if (m === 0 || rows.length <= m) return undefined;
-  const a = Array.from({ length: m }, () => new Array<number>(2 * m + 1).fill(0));
+  const normal = Matrix.zeros(m, m);
+  const right = Matrix.zeros(m, 1);
   rows.forEach((row, k) => {
     for (let i = 0; i < m; i++) {
-      for (let j = 0; j < m; j++) a[i][j] += row[i] * row[j];
-      a[i][m] += row[i] * values[k];
+      for (let j = 0; j <= i; j++) normal.set(i, j, normal.get(i, j) + row[i] * row[j]);
+      right.set(i, 0, right.get(i, 0) + row[i] * values[k]);
     }
   });
-  for (let i = 0; i < m; i++) a[i][m + 1 + i] = 1;
-  // Gauss–Jordan on [normal matrix | right side | identity].
-  for (let i = 0; i < m; i++) {
-    let pivot = i;
-    for (let r = i + 1; r < m; r++) if (Math.abs(a[r][i]) > Math.abs(a[pivot][i])) pivot = r;
-    if (Math.abs(a[pivot][i]) < 1e-12) return undefined;
-    [a[i], a[pivot]] = [a[pivot], a[i]];
-    const p = a[i][i];
-    for (let j = i; j <= 2 * m; j++) a[i][j] /= p;
-    for (let r = 0; r < m; r++) {
-      const f = a[r][i];
-      if (r === i || f === 0) continue;
-      for (let j = i; j <= 2 * m; j++) a[r][j] -= f * a[i][j];
-    }
-  }
-  const coefficients = a.map((row) => row[m]);
+  for (let i = 0; i < m; i++) for (let j = 0; j < i; j++) normal.set(j, i, normal.get(i, j));
+  const cholesky = new CholeskyDecomposition(normal);
+  const pivots = cholesky.lowerTriangularMatrix.diagonal();
+  if (!cholesky.isPositiveDefinite() || pivots.some((p) => !(p * p > LEAST_PIVOT))) return undefined;
+  const coefficients = cholesky.solve(right).to1DArray();
   let rss = 0;
   rows.forEach((row, k) => {
     let value = -values[k];
@@ -46,7 +40,7 @@ export function leastSquares(rows: readonly (readonly number[])[], values: reado
   });
   return {
     coefficients,
-    covariance: a.map((row) => row.slice(m + 1)),
+    covariance: cholesky.solve(Matrix.eye(m)).to2DArray(),
     residualSd: Math.sqrt(rss / (rows.length - m)),
   };
 }

@@ -1,3 +1,4 @@
+import { writeCsv } from '../../core/formats/write-csv.ts';
 import { randomUUID } from 'node:crypto';
 import { readMappedShots } from '../../core/formats/mapped-shots.ts';
 import { ownMapping } from '../../core/formats/shot-columns.ts';
@@ -21,10 +22,8 @@ const AHEAD_MS = 60_000;
 const BACK_MS = 2_000;
 
 /** One feed row as the columns of shots.csv, so that a device and a file are read by the same reader. */
-function rowToCsv(row: Record<string, unknown>): string {
-  const keys = Object.keys(row);
-  return `${keys.join(',')}\n${keys.map((k) => String(row[k] ?? '').replace(/[,\n\r"]/g, ' ')).join(',')}\n`;
-}
+const rowToCsv = (row: Record<string, unknown>): string =>
+  writeCsv(Object.keys(row), [Object.values(row).map((v) => String(v ?? ''))]);
 
 /** Values of a device's row; what cannot be is left out and said. @throws Problem where the row has no column that is understood */
 export function readDeviceRow(row: Record<string, unknown>, handedness: Handedness, name: string) {

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Router, type Request, type RequestHandler, type Response } from 'express';
+import { parseCookie } from 'cookie';
 import { rateLimit } from 'express-rate-limit';
 import { accountSchema, settingsSchema, signInSchema } from '../../api/schemas.ts';
 import { practiceOf, setSignedIn, valid, whoIs, type Services } from './context.ts';
@@ -11,10 +12,7 @@ const COOKIE = 'maple_sign_in';
 const SIGN_IN_DAYS = 30;
 const DAY_MS = 86_400_000;
 
-function cookieOf(req: Request): string | undefined {
-  const match = new RegExp(`(?:^|;\\s*)${COOKIE}=([^;]+)`).exec(req.headers.cookie ?? '');
-  return match?.[1];
-}
+const cookieOf = (req: Request): string | undefined => parseCookie(req.headers.cookie ?? '')[COOKIE];
 
 async function startSignIn({ db }: Services, req: Request, res: Response, instructorId: string): Promise<void> {
   const token = newToken(32);

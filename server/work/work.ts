@@ -32,14 +32,14 @@ function valueOf(ended: Ended): unknown {
   throw new CannotSayError(ended.cannotSay.code, ended.cannotSay.message, ended.cannotSay.missing);
 }
 
-/** A pool of threads, one fewer than the machine has cores and at least one. */
-export function pooledWork(threads = Math.max(1, availableParallelism() - 1)): Work {
+/** A pool of threads, one fewer than the machine has cores and at least one. @param mostMemoryMb of one thread */
+export function pooledWork(threads = Math.max(1, availableParallelism() - 1), mostMemoryMb = MOST_MEMORY_MB): Work {
   const pool = new Piscina({
     filename: threadModule(new URL('./pool-thread', import.meta.url)),
     minThreads: 1,
     maxThreads: threads,
     idleTimeout: 60_000,
-    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
+    resourceLimits: { maxOldGenerationSizeMb: mostMemoryMb },
   });
   // A thread that dies is reported by the task it had; the pool starts another.
   pool.on('error', () => undefined);

@@ -1,3 +1,4 @@
+import { get, update } from 'idb-keyval';
 import { ApiError, call, queryClient, serverReachable } from './api.ts';
 
 /** A write that the server has not taken yet; kept in the browser, sent later, once (each has its own id). */
@@ -15,35 +16,53 @@ export interface Kept {
 
 const STORE = 'maple-outbox';
 const listeners = new Set<() => void>();
-let cache: readonly Kept[] | undefined;
+const others = new BroadcastChannel(STORE);
+let cache: readonly Kept[] = [];
 
-function read(): readonly Kept[] {
-  if (cache) return cache;
-  try {
-    cache = JSON.parse(localStorage.getItem(STORE) ?? '[]') as Kept[];
-  } catch {
-    cache = [];
-  }
+/** What the browser keeps, as it is now; other tabs write to it too. */
+async function read(): Promise<readonly Kept[]> {
+  show((await get<readonly Kept[]>(STORE)) ?? []);
   return cache;
 }
 
-function write(list: readonly Kept[]): void {
+function show(list: readonly Kept[]): void {
+  if (list.length === 0 && cache.length === 0) return;
   cache = list;
-  localStorage.setItem(STORE, JSON.stringify(list));
   for (const listener of listeners) listener();
 }
 
+/** Changes the list in one transaction of the browser's database, so that tabs do not overwrite each other. */
+async function change(how: (list: readonly Kept[]) => readonly Kept[]): Promise<void> {
+  await update<readonly Kept[]>(STORE, (list) => how(list ?? []));
+  await read();
+  others.postMessage('changed');
+}
+
+/** Where earlier versions kept it. */
+async function takeOver(): Promise<void> {
+  const earlier = localStorage.getItem(STORE);
+  if (earlier === null) return;
+  let list: readonly Kept[] = [];
+  try {
+    list = JSON.parse(earlier) as Kept[];
+  } catch {
+    // Unreadable: nothing of it could be sent.
+  }
+  await change((now) => [...list.filter((k) => now.every((n) => n.key !== k.key)), ...now]);
+  localStorage.removeItem(STORE);
+}
+
 export const outbox = {
-  get: read,
+  get: (): readonly Kept[] => cache,
   subscribe: (listener: () => void): (() => void) => {
     listeners.add(listener);
     return () => listeners.delete(listener);
   },
-  drop: (key: string): void => write(read().filter((k) => k.key !== key)),
+  drop: (key: string): Promise<void> => change((list) => list.filter((k) => k.key !== key)),
   /** Sends a kept write to another address, after a person decided so. */
-  redirect: (key: string, path: string): void => {
-    write(read().map((k) => (k.key === key ? { ...k, path, refused: undefined } : k)));
-    void flush();
+  redirect: async (key: string, path: string): Promise<void> => {
+    await change((list) => list.map((k) => (k.key === key ? { ...k, path, refused: undefined } : k)));
+    await flush();
   },
 };
 
@@ -51,20 +70,19 @@ let flushing = false;
 
 /** Sends what is kept, oldest first, until the server is away again; what it refuses stays with the reason. */
 export async function flush(): Promise<void> {
-  if (flushing || read().every((k) => k.refused !== undefined)) return;
+  if (flushing || (await read()).every((k) => k.refused !== undefined)) return;
   flushing = true;
   try {
     // One tab sends at a time; each write carries its own id, so that a repeat is harmless all the same.
-    await navigator.locks.request('maple-outbox', async () => {
-      cache = undefined;
-      for (const kept of read().filter((k) => k.refused === undefined)) {
+    await navigator.locks.request(STORE, async () => {
+      for (const kept of (await read()).filter((k) => k.refused === undefined)) {
         try {
           await call(kept.method, kept.path, kept.body);
-          outbox.drop(kept.key);
+          await outbox.drop(kept.key);
         } catch (error) {
-          if (error instanceof ApiError && error.status >= 400 && error.status < 500 && error.status !== 401)
-            write(read().map((k) => (k.key === kept.key ? { ...k, refused: error.message } : k)));
-          else return;
+          if (!(error instanceof ApiError) || error.status < 400 || error.status >= 500 || error.status === 401) return;
+          const { message } = error;
+          await change((list) => list.map((k) => (k.key === kept.key ? { ...k, refused: message } : k)));
         }
       }
     });
@@ -76,7 +94,7 @@ export async function flush(): Promise<void> {
 
 /**
  * A write that is not lost when the server is away: kept and sent later. @returns 'sent' or 'kept'
- * @throws ApiError where the server refuses it now
+ * @throws ApiError where the server refuses it now; Error where the browser cannot keep it
  */
 export async function send(
   method: Kept['method'],
@@ -84,7 +102,7 @@ export async function send(
   body: unknown,
   what: string,
 ): Promise<'sent' | 'kept'> {
-  const waiting = read().some((k) => k.refused === undefined);
+  const waiting = (await read()).some((k) => k.refused === undefined);
   if (!waiting) {
     try {
       await call(method, path, body);
@@ -94,7 +112,10 @@ export async function send(
     }
   }
   // Behind others that wait, the order is kept.
-  write([...read(), { key: crypto.randomUUID(), method, path, body, what, at: new Date().toISOString() }]);
+  await change((list) => [
+    ...list,
+    { key: crypto.randomUUID(), method, path, body, what, at: new Date().toISOString() },
+  ]);
   if (waiting) void flush();
   return 'kept';
 }
@@ -103,17 +124,17 @@ const RETRY_MS = 3000;
 
 /** Keeps trying while something waits. Called once when the application starts. */
 export function startOutbox(): () => void {
-  window.addEventListener('storage', (event) => {
-    if (event.key !== STORE) return;
-    cache = undefined;
-    for (const listener of listeners) listener();
-  });
+  const onOther = (): void => void read();
+  others.addEventListener('message', onOther);
   const stop = serverReachable.subscribe(() => {
     if (serverReachable.get()) void flush();
   });
-  const timer = setInterval(() => void flush(), RETRY_MS);
-  void flush();
+  const timer = setInterval(() => {
+    if (cache.length > 0) void flush();
+  }, RETRY_MS);
+  void takeOver().then(flush);
   return () => {
+    others.removeEventListener('message', onOther);
     stop();
     clearInterval(timer);
   };

@@ -28,11 +28,11 @@ export function OutboxNotice({ lesson }: { lesson: LessonAnswer }) {
             </span>
             <Row>
               {isShot(k) && block ? (
-                <Button onPress={() => outbox.redirect(k.key, `/blocks/${block.id}/shots`)}>
+                <Button onPress={() => void outbox.redirect(k.key, `/blocks/${block.id}/shots`)}>
                   Put into block {block.position}
                 </Button>
               ) : null}
-              <Button onPress={() => outbox.drop(k.key)}>Throw away</Button>
+              <Button onPress={() => void outbox.drop(k.key)}>Throw away</Button>
             </Row>
           </Spread>
         </Notice>

@@ -1,6 +1,6 @@
-import { answer, type TaskRequest } from './tasks.ts';
+import { expose } from 'comlink';
+import { answer } from './tasks.ts';
 
-self.onmessage = (event: MessageEvent<TaskRequest>) => {
-  const { id } = event.data;
-  self.postMessage(answer(event.data, (done) => self.postMessage({ id, done })));
-};
+const api = { answer };
+export type MeasureThread = typeof api;
+expose(api);

@@ -1,3 +1,4 @@
+import { expose } from 'comlink';
 import { ALL_FORMATS, Input, UrlSource, VideoSampleSink, type VideoSample } from 'mediabunny';
 import { CannotSayError, InputError } from '../../core/errors/input-error.ts';
 import { followStep, startFollowing, type FollowState } from '../../core/picture/follow.ts';
@@ -27,11 +28,12 @@ export interface FollowedFrame {
   readonly frame: number;
   readonly points: Readonly<Partial<Record<PicturePoint, Px & { readonly quality: number }>>>;
 }
-export type PictureAnswer =
-  | { readonly done: number; readonly of: number }
+/** Proposed checkpoints, or points followed. */
+export type PictureResult =
   | { readonly proposal: Proposal }
-  | { readonly followed: readonly FollowedFrame[]; readonly lost: readonly PicturePoint[] }
-  | { readonly error: string };
+  | { readonly followed: readonly FollowedFrame[]; readonly lost: readonly PicturePoint[] };
+/** Told the share that is done, 0 to 1. */
+export type Report = (share: number) => void;
 
 /** Height to which a picture is brought for the motion of the whole; points are followed in larger ones. */
 const MOTION_HEIGHT_PX = 240;
@@ -87,14 +89,14 @@ async function* framesOf(
   }
 }
 
-async function propose({ url, frameTimesS, which }: ProposeRequest): Promise<PictureAnswer> {
+async function propose({ url, frameTimesS, which }: ProposeRequest, report: Report): Promise<PictureResult> {
   return withVideo(url, async (sink) => {
     const bands: number[][] = [];
     let before: Grey | undefined;
     for await (const { frame, grey } of framesOf(sink, frameTimesS, 0, frameTimesS.length - 1, MOTION_HEIGHT_PX)) {
       bands[frame] = motionBands(before ?? grey, grey);
       before = grey;
-      if (frame % 10 === 0) report(frame, frameTimesS.length);
+      if (frame % 10 === 0) report(frame / frameTimesS.length);
     }
     for (let i = 0; i < frameTimesS.length; i++)
       bands[i] ??= bands[i - 1] ?? motionBands(before as Grey, before as Grey);
@@ -118,7 +120,10 @@ async function* onTheWay(
   }
 }
 
-async function follow({ url, frameTimesS, slowFactor, from, to, points }: FollowRequest): Promise<PictureAnswer> {
+async function follow(
+  { url, frameTimesS, slowFactor, from, to, points }: FollowRequest,
+  report: Report,
+): Promise<PictureResult> {
   return withVideo(url, async (sink) => {
     const followed: FollowedFrame[] = [];
     const lost: PicturePoint[] = [];
@@ -148,7 +153,7 @@ async function follow({ url, frameTimesS, slowFactor, from, to, points }: Follow
         if (states.length === 0) break;
       }
       before = { frame, grey: soft };
-      report(Math.abs(frame - from), Math.abs(to - from) + 1);
+      report(Math.abs(frame - from) / (Math.abs(to - from) + 1));
     }
     return { followed, lost };
   });
@@ -163,18 +168,16 @@ async function pictureScale(sink: VideoSampleSink, grey: Grey): Promise<number> 
   return scale;
 }
 
-const report = (done: number, of: number): void => self.postMessage({ done, of } satisfies PictureAnswer);
-
-self.onmessage = async (event: MessageEvent<PictureRequest>) => {
-  try {
-    self.postMessage(await (event.data.kind === 'propose' ? propose(event.data) : follow(event.data)));
-  } catch (error) {
-    const message =
-      error instanceof CannotSayError
-        ? `${error.message} Missing: ${error.missing}.`
-        : error instanceof Error
-          ? error.message
-          : 'The video could not be looked through.';
-    self.postMessage({ error: message } satisfies PictureAnswer);
-  }
+const api = {
+  /** @throws Error in words for the eye */
+  look: async (request: PictureRequest, report: Report): Promise<PictureResult> => {
+    try {
+      return await (request.kind === 'propose' ? propose(request, report) : follow(request, report));
+    } catch (error) {
+      if (error instanceof CannotSayError) throw new Error(`${error.message} Missing: ${error.missing}.`);
+      throw error;
+    }
+  },
 };
+export type PictureThread = typeof api;
+expose(api);

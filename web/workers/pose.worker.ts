@@ -1,3 +1,4 @@
+import { expose } from 'comlink';
 import { FilesetResolver, PoseLandmarker } from '@mediapipe/tasks-vision';
 import { ALL_FORMATS, Input, UrlSource, VideoSampleSink } from 'mediabunny';
 import type { Checkpoint } from '../../core/catalogue/stages.ts';
@@ -5,7 +6,7 @@ import { insideFrameS } from '../../core/picture/frame-times.ts';
 import type { PicturePoint } from '../../core/picture/marks.ts';
 import { proposePoints, withoutStrays, type Landmark } from '../../core/picture/pose.ts';
 import type { Handedness } from '../../core/units/units.ts';
-import type { FollowedFrame, PictureAnswer } from './picture.worker.ts';
+import type { FollowedFrame, PictureResult, Report } from './picture.worker.ts';
 
 /** Looks for body points at marked frames of a video. */
 export interface PoseRequest {
@@ -31,7 +32,10 @@ async function landmarker(): Promise<PoseLandmarker> {
   });
 }
 
-async function look({ url, frameTimesS, frames, handedness }: PoseRequest): Promise<readonly FollowedFrame[]> {
+async function look(
+  { url, frameTimesS, frames, handedness }: PoseRequest,
+  report: Report,
+): Promise<readonly FollowedFrame[]> {
   const model = await landmarker();
   const input = new Input({ formats: ALL_FORMATS, source: new UrlSource(new URL(url, self.location.origin).href) });
   try {
@@ -56,7 +60,7 @@ async function look({ url, frameTimesS, frames, handedness }: PoseRequest): Prom
       const without = checkpoint !== null && NO_HANDS.includes(checkpoint) ? ARMS : [];
       if (poses.length > 0)
         out.push({ frame, points: proposePoints(poses, handedness, canvas.width, canvas.height, without) });
-      self.postMessage({ done: i + 1, of: frames.length } satisfies PictureAnswer);
+      report((i + 1) / frames.length);
     }
     return withoutStrays(out, canvas.height);
   } finally {
@@ -65,11 +69,15 @@ async function look({ url, frameTimesS, frames, handedness }: PoseRequest): Prom
   }
 }
 
-self.onmessage = async (event: MessageEvent<PoseRequest>) => {
-  try {
-    self.postMessage({ followed: await look(event.data), lost: [] } satisfies PictureAnswer);
-  } catch (error) {
-    const why = error instanceof Error ? error.message : String(error);
-    self.postMessage({ error: `No body points could be proposed: ${why}` } satisfies PictureAnswer);
-  }
+const api = {
+  /** @throws Error in words for the eye */
+  look: async (request: PoseRequest, report: Report): Promise<PictureResult> => {
+    try {
+      return { followed: await look(request, report), lost: [] };
+    } catch (error) {
+      throw new Error(`No body points could be proposed: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  },
 };
+export type PoseThread = typeof api;
+expose(api);

@@ -1,29 +1,24 @@
-import type { PictureAnswer, PictureRequest } from './picture.worker.ts';
-import type { PoseRequest } from './pose.worker.ts';
-
-export type PictureResult = Exclude<PictureAnswer, { done: number } | { error: string }>;
+import { proxy } from 'comlink';
+import type { PictureRequest, PictureResult, PictureThread } from './picture.worker.ts';
+import type { PoseRequest, PoseThread } from './pose.worker.ts';
+import { threadOf } from './thread.ts';
 
 /** Looks through a video in a worker of its own, which `stop` ends at once. */
 export function runPicture(
   request: PictureRequest | PoseRequest,
   onProgress: (share: number) => void,
 ): { answer: Promise<PictureResult>; stop: () => void } {
-  const worker =
-    request.kind === 'pose'
-      ? new Worker(new URL('./pose.worker.ts', import.meta.url), { type: 'module' })
-      : new Worker(new URL('./picture.worker.ts', import.meta.url), { type: 'module' });
-  const answer = new Promise<PictureResult>((resolve, reject) => {
-    worker.onmessage = (event: MessageEvent<PictureAnswer>) => {
-      if ('done' in event.data) return onProgress(event.data.done / Math.max(1, event.data.of));
-      worker.terminate();
-      if ('error' in event.data) reject(new Error(event.data.error));
-      else resolve(event.data);
-    };
-    worker.onerror = (event) => {
-      worker.terminate();
-      reject(new Error(event.message || 'The worker stopped.'));
-    };
-  });
-  worker.postMessage(request);
-  return { answer, stop: () => worker.terminate() };
+  const report = proxy(onProgress);
+  const look = (): { stop: () => void; answer: Promise<PictureResult> } => {
+    if (request.kind === 'pose') {
+      const own = threadOf<PoseThread>(new Worker(new URL('./pose.worker.ts', import.meta.url), { type: 'module' }));
+      return { stop: () => own.stop(), answer: own.ask((remote) => remote.look(request, report)) };
+    }
+    const own = threadOf<PictureThread>(
+      new Worker(new URL('./picture.worker.ts', import.meta.url), { type: 'module' }),
+    );
+    return { stop: () => own.stop(), answer: own.ask((remote) => remote.look(request, report)) };
+  };
+  const { answer, stop } = look();
+  return { answer: answer.finally(stop), stop };
 }

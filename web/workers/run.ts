@@ -1,5 +1,8 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { proxy } from 'comlink';
+import type { MeasureThread } from './measure.worker.ts';
 import type { TaskAnswer, TaskInput, TaskName, TaskOutput } from './tasks.ts';
+import { threadOf, type Thread } from './thread.ts';
 
 /** A sum that could not be done: bad input, or "cannot say" with what is missing. */
 export class TaskError extends Error {
@@ -12,36 +15,19 @@ export class TaskError extends Error {
   }
 }
 
-let worker: Worker | undefined;
-let lastId = 0;
-const open = new Map<number, { resolve: (v: unknown) => void; reject: (e: Error) => void }>();
+const started = (): Thread<MeasureThread> =>
+  threadOf(new Worker(new URL('./measure.worker.ts', import.meta.url), { type: 'module' }));
+const outputOf = <N extends TaskName>(answer: TaskAnswer): TaskOutput<N> => {
+  if ('error' in answer) throw new TaskError(answer.error);
+  return answer.output as TaskOutput<N>;
+};
 
-function theWorker(): Worker {
-  if (worker) return worker;
-  const started = new Worker(new URL('./measure.worker.ts', import.meta.url), { type: 'module' });
-  started.onmessage = (event: MessageEvent<TaskAnswer>) => {
-    if ('done' in event.data) return;
-    const waiting = open.get(event.data.id);
-    open.delete(event.data.id);
-    if ('error' in event.data) waiting?.reject(new TaskError(event.data.error));
-    else waiting?.resolve(event.data.output);
-  };
-  started.onerror = (event) => {
-    for (const w of open.values()) w.reject(new Error(event.message || 'The worker stopped.'));
-    open.clear();
-    worker = undefined;
-  };
-  worker = started;
-  return started;
-}
+let shared: Thread<MeasureThread> | undefined;
 
-/** Runs a sum in the worker. */
-export function run<N extends TaskName>(name: N, input: TaskInput<N>): Promise<TaskOutput<N>> {
-  const id = ++lastId;
-  return new Promise((resolve, reject) => {
-    open.set(id, { resolve: resolve as (v: unknown) => void, reject });
-    theWorker().postMessage({ id, name, input });
-  });
+/** Runs a sum in the worker that all share; one that died is started anew. */
+export async function run<N extends TaskName>(name: N, input: TaskInput<N>): Promise<TaskOutput<N>> {
+  if (!shared || shared.dead) shared = started();
+  return outputOf<N>(await shared.ask((remote) => remote.answer(name, input)));
 }
 
 /** A long sum in a worker of its own, which `stop` ends at once. */
@@ -50,21 +36,12 @@ export function runAlone<N extends TaskName>(
   input: TaskInput<N>,
   onProgress: (done: number) => void,
 ): { answer: Promise<TaskOutput<N>>; stop: () => void } {
-  const own = new Worker(new URL('./measure.worker.ts', import.meta.url), { type: 'module' });
-  const answer = new Promise<TaskOutput<N>>((resolve, reject) => {
-    own.onmessage = (event: MessageEvent<TaskAnswer>) => {
-      if ('done' in event.data) return onProgress(event.data.done);
-      own.terminate();
-      if ('error' in event.data) reject(new TaskError(event.data.error));
-      else resolve(event.data.output as TaskOutput<N>);
-    };
-    own.onerror = (event) => {
-      own.terminate();
-      reject(new Error(event.message || 'The worker stopped.'));
-    };
-  });
-  own.postMessage({ id: 0, name, input });
-  return { answer, stop: () => own.terminate() };
+  const own = started();
+  const answer = own
+    .ask((remote) => remote.answer(name, input, proxy(onProgress)))
+    .finally(() => own.stop())
+    .then((a) => outputOf<N>(a));
+  return { answer, stop: () => own.stop() };
 }
 
 /**

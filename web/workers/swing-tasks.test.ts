@@ -46,7 +46,7 @@ describe('swing sums of the worker', () => {
   });
   test('a fit reports how far it is, and refuses in words', () => {
     const seen: number[] = [];
-    const done = answer({ id: 7, name: 'fit', input: { text, fileName: 'swing.csv', player } }, (n) => seen.push(n));
+    const done = answer('fit', { text, fileName: 'swing.csv', player }, (n) => seen.push(n));
     expect(done).toHaveProperty('output.prices');
     expect(seen.length).toBeGreaterThan(3);
     expect([...seen].sort((a, b) => a - b)).toEqual(seen);
@@ -61,8 +61,7 @@ describe('swing sums of the worker', () => {
               .join(','),
       )
       .join('\n');
-    expect(answer({ id: 8, name: 'fit', input: { text: armOnly, fileName: 'a.csv', player } })).toMatchObject({
-      id: 8,
+    expect(answer('fit', { text: armOnly, fileName: 'a.csv', player })).toMatchObject({
       error: { code: 'too-few-curves' },
     });
   });

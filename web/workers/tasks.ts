@@ -166,28 +166,20 @@ export type TaskName = keyof typeof TASKS;
 export type TaskInput<N extends TaskName> = Parameters<(typeof TASKS)[N]>[0];
 export type TaskOutput<N extends TaskName> = ReturnType<(typeof TASKS)[N]>;
 
-export interface TaskRequest {
-  readonly id: number;
-  readonly name: TaskName;
-  readonly input: unknown;
-}
 export type TaskAnswer =
-  | { readonly id: number; readonly output: unknown }
-  /** How far a long sum is: simulations done. */
-  | { readonly id: number; readonly done: number }
-  | {
-      readonly id: number;
-      readonly error: { readonly code: string; readonly message: string; readonly missing: string };
-    };
+  | { readonly output: unknown }
+  | { readonly error: { readonly code: string; readonly message: string; readonly missing: string } };
 
-/** Runs one task; errors of the core come back as data. */
-export function answer({ id, name, input }: TaskRequest, report: (done: number) => void = () => undefined): TaskAnswer {
+/**
+ * Runs one task; errors of the core come back as data, with their code.
+ * @param report told how far a long sum is: simulations done
+ */
+export function answer(name: TaskName, input: unknown, report: (done: number) => void = () => undefined): TaskAnswer {
   try {
-    return { id, output: (TASKS[name] as (i: unknown, report: (done: number) => void) => unknown)(input, report) };
+    return { output: (TASKS[name] as (i: unknown, report: (done: number) => void) => unknown)(input, report) };
   } catch (error) {
     const known = error instanceof InputError || error instanceof CannotSayError;
     return {
-      id,
       error: {
         code: known ? error.code : 'failed',
         message: error instanceof Error ? error.message : 'The sum failed.',

@@ -2,9 +2,9 @@ import { useEffect, useRef, useState } from 'react';
 import type { VideoAnswer } from '../../../api/capture-types.ts';
 import type { Checkpoint } from '../../../core/catalogue/stages.ts';
 import { POINT_NAMES, type PictureMarks, type PicturePoint } from '../../../core/picture/marks.ts';
-import type { PictureRequest } from '../../workers/picture.worker.ts';
+import type { PictureRequest, PictureResult } from '../../workers/picture.worker.ts';
 import type { PoseRequest } from '../../workers/pose.worker.ts';
-import { runPicture, type PictureResult } from '../../workers/run-picture.ts';
+import { runPicture } from '../../workers/run-picture.ts';
 import { fileUrl } from './data.ts';
 import { pointsAt, withFound, withProposal } from './edit-marks.ts';
 
