@@ -1,6 +1,7 @@
 import { analyseSequence } from '../core/capture/sequence.ts';
 import type { MotionCapture } from '../core/capture/motion.ts';
-import { FIT_NAMES, fitSwing } from '../core/swing/fit.ts';
+import { fitSwing } from '../core/swing/fit.ts';
+import { FIT_NAMES } from '../core/swing/fit-parameters.ts';
 import { capturedDownswing } from '../core/swing/fit-capture.ts';
 import { fitPrices } from '../core/swing/fit-prices.ts';
 import { priceInputs, priceSwing } from '../core/diagnosis/learned-price.ts';

@@ -9,7 +9,7 @@ import {
 import { CannotSayError } from '../errors/input-error.ts';
 import { percent } from '../numeric/percent.ts';
 import { normalLogDensity } from '../numeric/normal-density.ts';
-import { median } from '../numeric/statistics.ts';
+import { median, Z90 } from '../numeric/statistics.ts';
 import { FEWEST_SWINGS, logRatio } from './ratios.ts';
 
 /** What limits a player: nothing, one part, the ball, or two parts at once. */
@@ -46,7 +46,7 @@ const LEFT: Readonly<Record<string, readonly [legs: number, trunk: number, relea
 const LIMITED_TO = [0.48, 0.6, 0.72] as const;
 /** What the ball takes from a player it binds, share of speed. */
 const BALL_TAKES = [0.05, 0.07, 0.1] as const;
-const WINDOW_SDS = 1.645;
+const WINDOW_SDS = Z90;
 /** Share of a window that players differ by beside what the class explains; the windows hold limited players too (by judgement). */
 const WINDOW_SHARE = 0.6;
 /** Correlation between the tests of one player beside the class. */

@@ -1,3 +1,4 @@
+import { sdOf } from '../catalogue/uncertainties.ts';
 import { localPolynomial } from '../numeric/local-fit.ts';
 import { degToRad } from '../units/units.ts';
 import { sampleIntervalS, type MotionCapture, type Segment } from './motion.ts';
@@ -10,7 +11,7 @@ export const DEFAULT_SETUP_ARM_DEG = 8;
 export const DEFAULT_SETUP_WRIST_DEG = 168;
 
 /** Reading error of a wrist angle at rest. */
-const WRIST_READING_SD_RAD = degToRad(3);
+const WRIST_READING_SD_RAD = degToRad(sdOf('wristAngle'));
 /** Share of a sample step that a fast angle at the end of its curve is off by, one standard deviation. */
 const WRIST_STEP_SHARE = 0.3;
 

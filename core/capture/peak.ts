@@ -1,3 +1,5 @@
+import { degToRad } from '../units/units.ts';
+import { sdOf } from '../catalogue/uncertainties.ts';
 import { zeroLagLowPass } from '../numeric/filters.ts';
 import { localPolynomial } from '../numeric/local-fit.ts';
 import { normalCdf } from '../numeric/statistics.ts';
@@ -13,11 +15,10 @@ const BODY_WINDOW_S = 0.05;
 const SLOW_RATE_HZ = 150;
 /** Farthest a fitted peak may lie from where its window was laid, s. */
 const MOST_MOVE_S = 0.02;
-/** Typical noise of a measured segment angle: half a degree. */
-const ANGLE_SD_RAD = 0.0087;
+const ANGLE_SD_RAD = degToRad(sdOf('segmentAngle'));
 const CLUB_WINDOW_S = 0.06;
 /** Error of the method itself on noise-free simulated curves, one standard deviation, s. */
-const METHOD_SD_S = 0.0015;
+const METHOD_SD_S = sdOf('peakTime') / 1000;
 const MOST_SD_S = 0.03;
 /** Tilt that a slow error of a sensor on cloth and skin gives a curve, shares of its peak a second. */
 const SENSOR_TILT_PER_S = 0.4;

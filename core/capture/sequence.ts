@@ -1,3 +1,5 @@
+import { degToRad } from '../units/units.ts';
+import { sdOf } from '../catalogue/uncertainties.ts';
 import { residualCutoffHz, zeroLagLowPass } from '../numeric/filters.ts';
 import { median, robustSpread } from '../numeric/statistics.ts';
 import { checkMotion, hasBackswing } from './check-motion.ts';
@@ -8,13 +10,13 @@ import { findStrike, type Strike } from './strike.ts';
 
 const SLOW_CUTOFF_HZ = { from: 12, to: 25 };
 const CLUB_CUTOFF_HZ = { from: 40, to: 60 };
-/** Least club speed that counts as having left the still level: 15 °/s. */
-const LEAST_TAKEAWAY_RAD_PER_S = 0.2618;
+/** Least club speed that counts as having left the still level. */
+const LEAST_TAKEAWAY_RAD_PER_S = degToRad(15);
 const TAKEAWAY_CUTOFF_HZ = 8;
 /** From here on the peaks are timed as stated without a word. */
 const WELL_SAMPLED_HZ = 95;
 /** Error of the reversal on noise-free simulated curves, where segments creep before they turn, one standard deviation. */
-const REVERSAL_METHOD_SD_S = 0.008;
+const REVERSAL_METHOD_SD_S = sdOf('reversalTime') / 1000;
 
 export interface Sequence {
   readonly strike: Strike;

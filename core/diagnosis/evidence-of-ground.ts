@@ -1,11 +1,6 @@
+import { sdOf } from '../catalogue/uncertainties.ts';
 import type { Ground } from '../capture/ground-analysis.ts';
 import type { Finding, Measurement } from './findings.ts';
-
-/** Shares of a load are good to this much, %; forces to this share of a body weight; times of peaks to so many ms. */
-const SHARE_SD_PERCENT = 1.5;
-const FORCE_SD_BW = 0.02;
-const PEAK_SD_MS = 6;
-const PLACE_SD_PERCENT = 5;
 
 /** What the ground of one swing says on the measured signs. The vertical force counts with a driver only. */
 export function measureGround(ground: Ground, club: string, source: Finding['source']): Measurement[] {
@@ -14,15 +9,16 @@ export function measureGround(ground: Ground, club: string, source: Finding['sou
     if (value !== undefined && value !== null && Number.isFinite(value)) out.push({ sign, value, uncertainty, source });
   };
   const percent = (share: number | undefined): number | undefined => (share === undefined ? undefined : 100 * share);
-  add('lead-share-top', percent(ground.leadShare.top), SHARE_SD_PERCENT);
-  add('lead-share-strike', percent(ground.leadShare.strike), SHARE_SD_PERCENT);
-  add('lead-share-finish', percent(ground.leadShare.finish), SHARE_SD_PERCENT);
+  add('lead-share-top', percent(ground.leadShare.top), sdOf('weightShare'));
+  add('lead-share-strike', percent(ground.leadShare.strike), sdOf('weightShare'));
+  add('lead-share-finish', percent(ground.leadShare.finish), sdOf('weightShare'));
   if (/driver/i.test(club)) {
-    add('vertical-peak', ground.peakVerticalBw?.value, FORCE_SD_BW);
-    if (ground.peakVerticalBw) add('vertical-peak-late', 1000 * ground.peakVerticalBw.beforeStrikeS, PEAK_SD_MS);
+    add('vertical-peak', ground.peakVerticalBw?.value, sdOf('verticalForce'));
+    if (ground.peakVerticalBw)
+      add('vertical-peak-late', 1000 * ground.peakVerticalBw.beforeStrikeS, sdOf('forcePeakTime'));
   }
-  if (ground.peakTorqueNm) add('torque-peak-late', 1000 * ground.peakTorqueNm.beforeStrikeS, PEAK_SD_MS);
+  if (ground.peakTorqueNm) add('torque-peak-late', 1000 * ground.peakTorqueNm.beforeStrikeS, sdOf('forcePeakTime'));
   const place = ground.trailAtTop;
-  if (place) add('trail-pressure-out', 100 * Math.max(place.insideToOutside, place.heelToToe), PLACE_SD_PERCENT);
+  if (place) add('trail-pressure-out', 100 * Math.max(place.insideToOutside, place.heelToToe), sdOf('pressurePlace'));
   return out;
 }

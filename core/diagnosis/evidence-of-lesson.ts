@@ -1,3 +1,4 @@
+import { sdOf } from '../catalogue/uncertainties.ts';
 import { headKindOf } from '../catalogue/heads.ts';
 import type { ShotValues } from '../formats/shot-fields.ts';
 import { leastSquares } from '../numeric/least-squares.ts';
@@ -115,17 +116,29 @@ export function measureScreen(screen: ScreenResults, source: Source): Measuremen
   const both = (a: number | undefined, b: number | undefined): number[] =>
     [a, b].filter((v): v is number => v !== undefined);
   const turn = both(screen.trunkTurnLeadRad, screen.trunkTurnTrailRad).map(radToDeg);
-  if (turn.length > 0) out.push({ sign: 'trunk-turn-least', value: Math.min(...turn), uncertainty: 3, source });
+  if (turn.length > 0)
+    out.push({ sign: 'trunk-turn-least', value: Math.min(...turn), uncertainty: sdOf('trunkTurn'), source });
   if (turn.length === 2) {
-    out.push({ sign: 'trunk-turn-difference', value: Math.abs(turn[0] - turn[1]), uncertainty: 4, source });
+    out.push({
+      sign: 'trunk-turn-difference',
+      value: Math.abs(turn[0] - turn[1]),
+      uncertainty: sdOf('trunkTurnDifference'),
+      source,
+    });
   }
   const toe = both(screen.toeExtensionLeadRad, screen.toeExtensionTrailRad).map(radToDeg);
-  if (toe.length > 0) out.push({ sign: 'toe-extension', value: Math.min(...toe), uncertainty: 4, source });
+  if (toe.length > 0)
+    out.push({ sign: 'toe-extension', value: Math.min(...toe), uncertainty: sdOf('toeExtension'), source });
   if (screen.heelRaises !== undefined)
-    out.push({ sign: 'heel-raises', value: screen.heelRaises, uncertainty: 1.5, source });
+    out.push({ sign: 'heel-raises', value: screen.heelRaises, uncertainty: sdOf('heelRaises'), source });
   const balance = both(screen.balanceLeadS, screen.balanceTrailS);
   if (balance.length > 0)
-    out.push({ sign: 'single-leg-balance', value: Math.min(...balance), uncertainty: 1.5, source });
+    out.push({
+      sign: 'single-leg-balance',
+      value: Math.min(...balance),
+      uncertainty: sdOf('singleLegBalance'),
+      source,
+    });
   return out;
 }
 

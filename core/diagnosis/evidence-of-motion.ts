@@ -1,3 +1,4 @@
+import { sdOf } from '../catalogue/uncertainties.ts';
 import { valueAt } from '../capture/checkpoints.ts';
 import type { MotionCapture } from '../capture/motion.ts';
 import type { Sequence } from '../capture/sequence.ts';
@@ -24,17 +25,17 @@ export function measureSequence(capture: MotionCapture, sequence: Sequence, sour
   const { chest } = sequence.segments;
   const takeaway = sequence.takeawayBeforeStrikeS;
   if (takeaway !== undefined && sequence.topBeforeStrikeS !== undefined)
-    add('backswing-time', takeaway - sequence.topBeforeStrikeS, 0.06);
-  add('chest-turn-top', chestTurnAtTopDeg(capture, sequence), 2);
-  if (sequence.separation) add('stretch', radToDeg(sequence.separation.stretchRad), 1);
+    add('backswing-time', takeaway - sequence.topBeforeStrikeS, sdOf('backswingTime'));
+  add('chest-turn-top', chestTurnAtTopDeg(capture, sequence), sdOf('chestTurn'));
+  if (sequence.separation) add('stretch', radToDeg(sequence.separation.stretchRad), sdOf('stretch'));
   const release = sequence.release;
   if (release) {
     if (release.wristAtLeadArmLevelRad !== undefined && release.wristAtTopRad !== undefined) {
-      add('wrist-opened', radToDeg(release.wristAtLeadArmLevelRad - release.wristAtTopRad), 2);
+      add('wrist-opened', radToDeg(release.wristAtLeadArmLevelRad - release.wristAtTopRad), sdOf('wristOpened'));
     }
     add('held-wrist', radToDeg(release.wristAtStrikeRad), radToDeg(release.wristAtStrikeSdRad));
   }
-  if (chest) add('chest-at-strike', (100 * chest.atStrikeRadPerS) / chest.peakRadPerS, 4);
+  if (chest) add('chest-at-strike', (100 * chest.atStrikeRadPerS) / chest.peakRadPerS, sdOf('chestAtStrike'));
   return out;
 }
 

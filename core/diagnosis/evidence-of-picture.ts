@@ -1,11 +1,9 @@
+import { sdOf } from '../catalogue/uncertainties.ts';
 import type { Checkpoint } from '../catalogue/stages.ts';
 import type { PictureMeasures, PictureValue } from '../picture/picture-measures.ts';
 import type { View } from '../picture/marks.ts';
 import { radToDeg } from '../units/units.ts';
 import type { Measurement } from './findings.ts';
-
-/** A flat picture of a swing in a slanted plane bends angles: what that leaves open of an angle between limbs, °. */
-const FLAT_SD_DEG = 5;
 
 interface Rule {
   readonly sign: string;
@@ -33,9 +31,9 @@ const RULES: readonly Rule[] = [
   rule('hand-depth', 'hand-depth', ['lead arm level (back)']),
   rule('head-up', 'head-rise', ['strike']),
   rule('head-down', 'head-rise', ['strike'], -1),
-  rule('lead-elbow-soft', 'lead-elbow', ['set-up'], 1, FLAT_SD_DEG),
+  rule('lead-elbow-soft', 'lead-elbow', ['set-up'], 1, sdOf('flatAngle')),
   rule('shaft-flattened', 'shaft-off-plane', ['lead arm level (back)'], -1),
-  rule('trail-elbow-left', 'trail-elbow', ['strike'], 1, FLAT_SD_DEG),
+  rule('trail-elbow-left', 'trail-elbow', ['strike'], 1, sdOf('flatAngle')),
   rule('head-ahead', 'head-shift', ['strike']),
   rule('side-bend-delivery', 'side-bend', ['delivery']),
   rule('shaft-back', 'shaft-lean', ['strike'], -1),
@@ -84,7 +82,7 @@ export function measurePictureSigns(measures: PictureMeasures, from: PictureSour
   /** How an angle between limbs changes from one checkpoint to another. */
   const between = (sign: string, a: PictureValue | undefined, b: PictureValue | undefined, by: 1 | -1 = 1): void => {
     if (!a || !b) return;
-    const sd = Math.hypot(radToDeg(Math.hypot(a.sd, b.sd)), FLAT_SD_DEG);
+    const sd = Math.hypot(radToDeg(Math.hypot(a.sd, b.sd)), sdOf('flatAngle'));
     add(sign, by * radToDeg(b.value - a.value), sd, b.checkpoint, b.frame);
   };
   between('wrist-opened', top, down);

@@ -1,3 +1,4 @@
+import { sdOf } from '../catalogue/uncertainties.ts';
 import { median, robustSpread } from '../numeric/statistics.ts';
 import type { Finding, Measurement } from './findings.ts';
 
@@ -9,8 +10,6 @@ export interface JudgedSwing {
 
 /** Fewest judged swings from which a set counts as evidence. */
 const FEWEST = 3;
-/** What the microphone's place leaves open of a whole set, ms. */
-const SET_SD_MS = 3;
 
 /** What a heard set says on the measured signs: how far before the ball the swish is loudest. */
 export function measureSwish(swings: readonly JudgedSwing[], source: Finding['source']): Measurement[] {
@@ -23,7 +22,7 @@ export function measureSwish(swings: readonly JudgedSwing[], source: Finding['so
     {
       sign: 'swish-place',
       value: -median(judged.map((j) => j.ms)),
-      uncertainty: Math.hypot(SET_SD_MS, each / Math.sqrt(judged.length)),
+      uncertainty: Math.hypot(sdOf('swishSet'), each / Math.sqrt(judged.length)),
       source,
     },
   ];

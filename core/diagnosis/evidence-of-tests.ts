@@ -1,3 +1,5 @@
+import { Z90 } from '../numeric/statistics.ts';
+import { sdOf } from '../catalogue/uncertainties.ts';
 import { setupNorm, type Setup, type SetupNumberKey } from '../catalogue/norms.ts';
 import type { TestRatio } from '../battery/ratios.ts';
 import type { Measurement } from './findings.ts';
@@ -14,8 +16,6 @@ const RATIO_SIGNS: Readonly<Record<string, string>> = {
   'trail-arm-only': 'trail-arm-ratio',
   'other-direction': 'other-direction-ratio',
 };
-/** Half a 90 % interval in standard deviations. */
-const REACH_SDS = 1.645;
 
 /** What the isolation tests say on the measured signs; tests without an interval say nothing yet. */
 export function measureRatios(
@@ -25,12 +25,9 @@ export function measureRatios(
     const sign = RATIO_SIGNS[ratio.test];
     if (!sign || ratio.ratio === null || ratio.interval90 === null) return [];
     const [lo, hi] = ratio.interval90;
-    return [{ sign, value: 100 * ratio.ratio, uncertainty: (100 * (hi - lo)) / 2 / REACH_SDS, source }];
+    return [{ sign, value: 100 * ratio.ratio, uncertainty: (100 * (hi - lo)) / 2 / Z90, source }];
   });
 }
-
-/** Reading errors of a set-up taken with a stick and by eye, one standard deviation. */
-const SETUP_SD = { hold: 0.15, knuckles: 0.3, aimDeg: 1.5, mm: 15, tiltDeg: 1.5, sharePct: 1 } as const;
 
 /** What a recorded set-up says on the measured signs. */
 export function measureSetup(setup: Setup, heightM: number | undefined, source: Source): Measurement[] {
@@ -45,17 +42,17 @@ export function measureSetup(setup: Setup, heightM: number | undefined, source: 
     return value === undefined || !norm ? undefined : Math.max(0, norm.low - value, value - norm.high);
   };
   const abs = (v: number | undefined): number | undefined => (v === undefined ? undefined : Math.abs(v));
-  add('grip-hold', setup.gripHold && { fingers: 0, between: 0.5, palm: 1 }[setup.gripHold], SETUP_SD.hold);
-  add('grip-strength', outside('knuckles'), SETUP_SD.knuckles);
-  add('aim-feet', abs(setup.aimFeetOutDeg), SETUP_SD.aimDeg);
-  add('aim-face', abs(setup.aimFaceOutDeg), SETUP_SD.aimDeg);
-  if (heightM !== undefined) add('hand-height', outside('handHeightMm'), SETUP_SD.mm);
-  add('lead-elbow', setup.elbow && { soft: 0, locked: 1 }[setup.elbow], SETUP_SD.hold);
+  add('grip-hold', setup.gripHold && { fingers: 0, between: 0.5, palm: 1 }[setup.gripHold], sdOf('grip'));
+  add('grip-strength', outside('knuckles'), sdOf('knuckles'));
+  add('aim-feet', abs(setup.aimFeetOutDeg), sdOf('aim'));
+  add('aim-face', abs(setup.aimFaceOutDeg), sdOf('aim'));
+  if (heightM !== undefined) add('hand-height', outside('handHeightMm'), sdOf('setupLength'));
+  add('lead-elbow', setup.elbow && { soft: 0, locked: 1 }[setup.elbow], sdOf('grip'));
   if (/driver/i.test(setup.club)) {
-    add('driver-tilt', setup.sideTiltDeg, SETUP_SD.tiltDeg);
-    add('driver-ball-back', setup.ballInsideHeelMm, SETUP_SD.mm);
+    add('driver-tilt', setup.sideTiltDeg, sdOf('sideTilt'));
+    add('driver-ball-back', setup.ballInsideHeelMm, sdOf('setupLength'));
     if (heightM !== undefined && setup.stanceWidthMm !== undefined)
-      add('driver-stance', setup.stanceWidthMm / (10 * heightM), SETUP_SD.sharePct);
+      add('driver-stance', setup.stanceWidthMm / (10 * heightM), sdOf('stanceShare'));
   }
   return out;
 }

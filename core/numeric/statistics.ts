@@ -1,5 +1,10 @@
 import { erfc } from './erfc.ts';
 
+/** Half a 90 % interval of a normal distribution, in standard deviations: its 95 % quantile. */
+export const Z90 = 1.645;
+/** Standard deviations to a median absolute deviation of a normal distribution: 1 over its 75 % quantile. */
+const SDS_TO_MAD = 1.4826;
+
 /** Taken out once: hot loops here look nothing up. */
 const { abs, sqrt, floor, max, min, SQRT2 } = Math;
 
@@ -34,7 +39,7 @@ export function standardDeviation(values: readonly number[]): number {
 /** Spread by the median absolute deviation, scaled to equal a normal's standard deviation. */
 export function robustSpread(values: readonly number[]): number {
   const m = median(values);
-  return 1.4826 * median(values.map((v) => abs(v - m)));
+  return SDS_TO_MAD * median(values.map((v) => abs(v - m)));
 }
 
 /** Standard normal distribution function. */

@@ -1,7 +1,8 @@
+import { sdOf } from '../catalogue/uncertainties.ts';
 import type { Px } from './marks.ts';
 
 /** How far a point picked by hand can be off, px each way (one standard deviation is taken for it). */
-export const PICK_SD_PX = 3;
+export const PICK_SD_PX = sdOf('pickedPoint');
 /** Step of the numeric derivative, px. */
 const STEP_PX = 0.5;
 

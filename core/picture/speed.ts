@@ -1,3 +1,4 @@
+import { Z90 } from '../numeric/statistics.ts';
 import { countedPoints, type MarkedPicture, type PicturePoint, type Px } from './marks.ts';
 import { distancePx } from './geometry.ts';
 import { PICK_SD_PX } from './propagate.ts';
@@ -16,7 +17,6 @@ const FRAMES = 4;
 /** Real time over which the speed is taken at most, s: longer ago is another speed. */
 const LONGEST_S = 0.05;
 /** 90 % of a normal. */
-const Z90 = 1.645;
 
 /**
  * Speed of a point in the picture over its last marked frames up to the strike (the ball slows the head after it): the path's

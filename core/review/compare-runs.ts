@@ -1,5 +1,5 @@
 import { seededRandom } from '../numeric/random.ts';
-import { median } from '../numeric/statistics.ts';
+import { median, Z90 } from '../numeric/statistics.ts';
 import { invertSymmetric } from '../numeric/symmetric.ts';
 import { chanceAtMost, mixtureQuantile } from './season.ts';
 import { sessionMeans } from './session-mean.ts';
@@ -183,7 +183,7 @@ function toSettle(differenceMps: number, sdMps: number, d: Design): number | nul
   const pair = 2 * ((BLOCK_MIDDLE * d.speed) ** 2 + median(d.variances));
   for (let swings = 0; swings <= MOST_SWINGS; swings += 2 * SWINGS_A_RUN) {
     const sd = 1 / Math.sqrt(1 / sdMps ** 2 + swings / (2 * SWINGS_A_RUN) / pair);
-    if (Math.abs(differenceMps) / sd >= SURE_Z || 1.645 * sd + Math.abs(differenceMps) < TIE_SHARE * d.speed)
+    if (Math.abs(differenceMps) / sd >= SURE_Z || Z90 * sd + Math.abs(differenceMps) < TIE_SHARE * d.speed)
       return swings;
   }
   return null;
@@ -248,7 +248,7 @@ export function compareConditions(
     };
   });
   const widest = effects.reduce((a, b) => (Math.abs(b.differenceMps) > Math.abs(a.differenceMps) ? b : a));
-  const widestSd = (widest.interval90Mps[1] - widest.interval90Mps[0]) / 2 / 1.645;
+  const widestSd = (widest.interval90Mps[1] - widest.interval90Mps[0]) / 2 / Z90;
   const mostRuns = Math.max(...days.map((day) => filled.filter((r) => r.day === day).length));
   return {
     first,

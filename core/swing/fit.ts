@@ -1,8 +1,20 @@
+import { Z90 } from '../numeric/statistics.ts';
 import { CannotSayError } from '../errors/input-error.ts';
 import { levenbergMarquardt, type Minimum } from '../numeric/levenberg-marquardt.ts';
 import { turningPoint } from '../numeric/root.ts';
 import { clubHeadSpeedMps, simulateDownswing, type Downswing } from './model.ts';
 import type { Drive, SwingParameters } from './parameters.ts';
+import {
+  BOUNDS,
+  bodyStrength,
+  coefficients,
+  FIT_NAMES,
+  named,
+  PRIOR_SD,
+  STEPS,
+  type FitName,
+  type FitParameters,
+} from './fit-parameters.ts';
 import { playerSwing, type Player } from './player.ts';
 
 /** Turning speeds of one captured downswing at times before the strike, rad/s; a curve that was not captured is absent. */
@@ -16,21 +28,6 @@ export interface CapturedDownswing {
   /** Angles at the top in the model's frame, rad, where they are known. */
   readonly startRad?: Partial<SwingParameters['startRad']>;
 }
-
-const DRIVES = ['hips', 'trunk', 'shoulder', 'wrist'] as const;
-export const FIT_NAMES = [
-  'hipsStrength',
-  'trunkStrength',
-  'shoulderStrength',
-  'wristStrength',
-  'hipsOnsetMs',
-  'trunkOnsetMs',
-  'shoulderOnsetMs',
-  'wristOnsetMs',
-  'rise',
-  'trunkCutMs',
-] as const;
-export type FitName = (typeof FIT_NAMES)[number];
 
 export interface FittedValue {
   readonly value: number;
@@ -56,18 +53,6 @@ export interface SwingFit {
   readonly base: SwingParameters;
 }
 
-/** Priors: logarithms of strength and rise, onsets and cut in s. The wrists' are wide: releases differ most between players. */
-const PRIOR_SD = [0.25, 0.25, 0.25, 0.6, 0.025, 0.025, 0.025, 0.1, 0.2, 0.04] as const;
-const BOUNDS: readonly (readonly [number, number])[] = [
-  ...DRIVES.map((d): readonly [number, number] => [-0.9, d === 'wrist' ? 1.5 : 0.9]),
-  [0, 0.12],
-  [-0.03, 0.12],
-  [-0.045, 0.12],
-  [-0.15, 0.12],
-  [-0.6, 0.8],
-  [-0.13, 0.13],
-];
-const STEPS = [0.02, 0.02, 0.02, 0.02, 0.002, 0.002, 0.002, 0.002, 0.02, 0.003] as const;
 /** Model error of each curve, as a share of its peak. */
 const NOISE_SHARE = 0.09;
 const GRID = 28;
@@ -78,32 +63,28 @@ const MOST_MISFIT = 0.22;
 /** Strength that differs by more than this (logarithm) from the first guess moves the priors. */
 const RECENTRE_FROM = 0.04;
 const STEP_S = 0.002;
-const INTERVAL = 1.645;
 
-/**
- * The player with the coefficients of the fit applied. The cut counts back from the strike without it: above zero the trunk
- * alone stops, below zero hips and trunk together.
- */
-export function fittedSwing(base: SwingParameters, x: readonly number[]): SwingParameters {
-  const drive = (d: Drive, i: number): Drive => ({
+/** The player with what a fit found applied. The stop counts back from the strike without it. */
+export function fittedSwing(base: SwingParameters, fit: FitParameters): SwingParameters {
+  const drive = (d: Drive, lnStrength: number, laterS: number): Drive => ({
     ...d,
-    torqueNm: d.torqueNm * Math.exp(x[i]),
-    onsetS: Math.max(0, d.onsetS + x[4 + i]),
-    riseS: d.riseS * Math.exp(x[8]),
+    torqueNm: d.torqueNm * Math.exp(lnStrength),
+    onsetS: Math.max(0, d.onsetS + laterS),
+    riseS: d.riseS * Math.exp(fit.lnRise),
   });
   const d = base.drives;
   const drives = {
-    hips: drive(d.hips, 0),
-    trunk: drive(d.trunk, 1),
-    shoulder: drive(d.shoulder, 2),
-    wrist: drive(d.wrist, 3),
+    hips: drive(d.hips, fit.lnHips, fit.hipsLaterS),
+    trunk: drive(d.trunk, fit.lnTrunk, fit.trunkLaterS),
+    shoulder: drive(d.shoulder, fit.lnShoulder, fit.shoulderLaterS),
+    wrist: drive(d.wrist, fit.lnWrist, fit.wristLaterS),
   };
   const whole = { ...base, drives };
-  if (Math.abs(x[9]) <= 1e-4) return whole;
+  if (Math.abs(fit.stopS) <= 1e-4) return whole;
   const strike = simulateDownswing(whole, STEP_S)?.downswingS;
   if (strike === undefined) return whole;
-  const cutS = Math.max(0, strike - Math.abs(x[9]));
-  const hips = x[9] < 0 ? { ...drives.hips, cutS } : drives.hips;
+  const cutS = Math.max(0, strike - Math.abs(fit.stopS));
+  const hips = fit.stopS < 0 ? { ...drives.hips, cutS } : drives.hips;
   return { ...whole, drives: { ...drives, hips, trunk: { ...drives.trunk, cutS } } };
 }
 
@@ -174,21 +155,21 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
   let simulations = 0;
   const residuals = (x: readonly number[]): number[] | undefined => {
     onSimulation?.(++simulations);
-    const swing = simulateDownswing(fittedSwing(base, x), STEP_S);
+    const swing = simulateDownswing(fittedSwing(base, named(x)), STEP_S);
     if (!swing) return undefined;
     const data = targets.flatMap((t) =>
       grid.map((before, k) => (weight * (rateAt(swing, t.segment, before) - t.at[k])) / t.peak),
     );
     return [...data, ...x.map((v, i) => v / PRIOR_SD[i])];
   };
-  const nothing = PRIOR_SD.map(() => 0);
-  const armsLead = nothing.map((v, i) => (i === 4 || i === 5 ? 0.02 : i === 6 ? -0.02 : v));
-  const thrown = nothing.map((v, i) => (i === 3 ? 0.5 : i === 7 ? -0.13 : v));
-  const stalled = nothing.map((v, i) => (i === 1 ? 0.15 : i === 9 ? 0.08 : v));
-  const allStalled = stalled.map((v, i) => (i === 9 ? -v : v));
-  const tries = [nothing, armsLead, thrown, stalled, allStalled].flatMap(
-    (start) => levenbergMarquardt(residuals, start, BOUNDS, STEPS) ?? [],
-  );
+  const starts: readonly Partial<FitParameters>[] = [
+    {},
+    { hipsLaterS: 0.02, trunkLaterS: 0.02, shoulderLaterS: -0.02 },
+    { lnWrist: 0.5, wristLaterS: -0.13 },
+    { lnTrunk: 0.15, stopS: 0.08 },
+    { lnTrunk: 0.15, stopS: -0.08 },
+  ];
+  const tries = starts.flatMap((start) => levenbergMarquardt(residuals, coefficients(start), BOUNDS, STEPS) ?? []);
   if (tries.length === 0)
     throw new CannotSayError(
       'no-strike',
@@ -198,12 +179,19 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
   let best = tries.reduce((a, b) => (b.cost < a.cost ? b : a));
   let evaluations = tries.reduce((sum, t) => sum + t.evaluations, 0);
   // A fault lowers the speed from which the strength was first taken: the priors are laid anew around what the body showed.
-  const common = (best.at[0] + best.at[1] + best.at[2]) / 3;
+  const found = named(best.at);
+  const common = bodyStrength(found);
   if (Math.abs(common) > RECENTRE_FROM) {
     base = shaped(strength * Math.exp(common));
     const again = levenbergMarquardt(
       residuals,
-      best.at.map((v, i) => (i < 4 ? v - common : v)),
+      coefficients({
+        ...found,
+        lnHips: found.lnHips - common,
+        lnTrunk: found.lnTrunk - common,
+        lnShoulder: found.lnShoulder - common,
+        lnWrist: found.lnWrist - common,
+      }),
       BOUNDS,
       STEPS,
     );
@@ -211,7 +199,7 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
     if (again) best = again;
     else base = shaped(strength);
   }
-  const parameters = fittedSwing(base, best.at);
+  const parameters = fittedSwing(base, named(best.at));
   const swing = simulateDownswing(parameters, STEP_S);
   const misfit = Object.fromEntries(
     targets.map((t) => [
@@ -234,7 +222,7 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
     residuals: misfit,
     clubSpeedMps: clubHeadSpeedMps(parameters) ?? 0,
     turnKnown: c.startRad?.torso !== undefined,
-    hipsStopToo: best.at[9] < -0.01,
+    hipsStopToo: named(best.at).stopS < -0.01,
     simulations: evaluations,
     covariance: best.covariance,
     at: best.at,
@@ -248,7 +236,7 @@ function valuesOf({ at, covariance }: Minimum): SwingFit['values'] {
     FIT_NAMES.map((name, i) => {
       const sd = Math.min(PRIOR_SD[i], covariance ? Math.sqrt(Math.max(0, covariance[i][i])) : PRIOR_SD[i]);
       const middle = name === 'trunkCutMs' ? Math.abs(at[i]) : at[i];
-      const ends = [middle - INTERVAL * sd, middle + INTERVAL * sd];
+      const ends = [middle - Z90 * sd, middle + Z90 * sd];
       const shown = (v: number): number => (name.endsWith('Ms') ? 1000 * v : Math.exp(v));
       return [name, { value: shown(middle), interval90: ends.map(shown), weak: sd > 0.7 * PRIOR_SD[i] }];
     }),

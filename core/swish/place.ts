@@ -1,3 +1,4 @@
+import { sdOf } from '../catalogue/uncertainties.ts';
 import type { SwishFit } from './fit-swing.ts';
 
 export type Judgement = 'before' | 'at' | 'past';
@@ -6,13 +7,13 @@ export type Judgement = 'before' | 'at' | 'past';
 export const HEARD_EARLY_S = 0.0034;
 const DRAWN_IN = 0.84;
 /** Error of the place by itself, one standard deviation, s. */
-const METHOD_SD_S = 0.005;
+const METHOD_SD_S = sdOf('swishPlace') / 1000;
 /** What the reference leaves open, s and m. */
 const REFERENCE_SD_S = { click: 0.0005, brush: 0.0015 } as const;
 const REFERENCE_SD_M = { click: 0, brush: 0.04 } as const;
 /** A brush is heard from a little after the club passes the ball on, s. */
 const REFERENCE_LATE_S = { click: 0, brush: 0.001 } as const;
-const SPEED_SD_SHARE = 0.05;
+const SPEED_SD_SHARE = sdOf('swishSpeed') / 100;
 /** Nearer to the ball than this the peak is at the ball, s. */
 const AT_BALL_S = 0.008;
 const STEPS = 40;

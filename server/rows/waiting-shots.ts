@@ -1,3 +1,4 @@
+import { mphToMps } from '../../core/units/units.ts';
 import { randomUUID } from 'node:crypto';
 import type { WaitingShotWire } from '../../api/types.ts';
 import type { Db, Row } from '../db/connection.ts';
@@ -32,7 +33,7 @@ export const keepWaiting = async (db: Db, practiceId: string, shot: DeviceShot, 
 
 const speedOf = (row: Record<string, unknown>): number | null => {
   const mph = Number(row.club_speed_mph ?? NaN);
-  return Number.isFinite(mph) ? mph * 0.44704 : null;
+  return Number.isFinite(mph) ? mphToMps(mph) : null;
 };
 
 export const waitingShots = async (db: Db, practiceId: string): Promise<WaitingShotWire[]> =>

@@ -3,7 +3,7 @@ import { budgetSentence, MOST_BUDGET_SHOTS } from '../../core/diagnosis/budget/b
 import { distanceValueSentence, type Hole } from '../../core/diagnosis/budget/distance-value.ts';
 import type { Level } from '../../core/catalogue/stages.ts';
 import type { ShotValues } from '../../core/formats/shot-fields.ts';
-import { degToRad, mphToMps, radToDeg } from '../../core/units/units.ts';
+import { degToRad, mphToMps, radToDeg, METRES_PER_YARD } from '../../core/units/units.ts';
 import { useUnits } from '../base/session.tsx';
 import { useTask } from '../workers/run.ts';
 import { BudgetBars } from './BudgetBars.tsx';
@@ -23,7 +23,7 @@ export function BudgetPanel({ shots, club, level }: { shots: readonly ShotValues
   const [width, setWidth] = useState('');
   const [rough, setRough] = useState('');
   const [trouble, setTrouble] = useState<Hole['trouble']>('penalty');
-  const yard = units.distanceUnit === 'yd' ? 0.9144 : 1;
+  const yard = units.distanceUnit === 'yd' ? METRES_PER_YARD : 1;
   const typed = (text: string, usual: number): number => (text.trim() === '' ? usual : numberOf(text) * yard);
   const hole: Hole = {
     lengthM: typed(length, 370),

@@ -3,7 +3,7 @@ import { CannotSayError } from '../../errors/input-error.ts';
 import type { ShotValues } from '../../formats/shot-fields.ts';
 import { headKindOf } from '../../catalogue/heads.ts';
 import { seededRandom } from '../../numeric/random.ts';
-import { mean, quantile, student95 } from '../../numeric/statistics.ts';
+import { mean, quantile, student95, Z90 } from '../../numeric/statistics.ts';
 import { mphToMps } from '../../units/units.ts';
 import { bestThird, centredCarries } from './own-best.ts';
 import { shapleyShares } from './shapley.ts';
@@ -63,7 +63,7 @@ const AIMS = 4;
 /** From this many shots on "both alike" is an answer; before, it may only be too little to tell. */
 const ENOUGH_FOR_ALIKE = 12;
 /** A bootstrap of few shots is too narrow: half widths grow by this. */
-const widening = (n: number): number => (student95(Math.max(1, n - 1)) / 1.645) * Math.sqrt(n / Math.max(1, n - 1));
+const widening = (n: number): number => (student95(Math.max(1, n - 1)) / Z90) * Math.sqrt(n / Math.max(1, n - 1));
 const atLeastNothing = ([lo, hi]: readonly [number, number]): readonly [number, number] => [Math.max(0, lo), hi];
 const FEWEST_SHOTS = 5;
 /** More shots than this add time, not certainty. */

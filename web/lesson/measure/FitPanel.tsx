@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { faultById } from '../../../core/catalogue/faults.ts';
-import { FIT_NAMES, type FitName } from '../../../core/swing/fit.ts';
+import { FIT_NAMES, type FitName } from '../../../core/swing/fit-parameters.ts';
 import type { Player } from '../../../core/swing/player.ts';
 import type { FitWire, MotionWire } from '../../../api/types.ts';
 import { call } from '../../base/api.ts';

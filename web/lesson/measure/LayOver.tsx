@@ -1,3 +1,4 @@
+import { Z90 } from '../../../core/numeric/statistics.ts';
 import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import type { MotionWire, StudentMotionWire } from '../../../api/types.ts';
@@ -23,7 +24,7 @@ const beyond = (a: MotionWire, b: MotionWire, s: Segment): boolean => {
   const [p, q] = [a.sequence.segments[s], b.sequence.segments[s]];
   if (!p || !q) return false;
   const open = Math.hypot(p.uncertaintyMs, q.uncertaintyMs);
-  return Math.abs(p.peakBeforeStrikeMs - q.peakBeforeStrikeMs) > 1.645 * open;
+  return Math.abs(p.peakBeforeStrikeMs - q.peakBeforeStrikeMs) > Z90 * open;
 };
 
 function Differences({ now, other }: { now: MotionWire; other: MotionWire }) {

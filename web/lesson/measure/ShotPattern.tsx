@@ -1,3 +1,4 @@
+import { METRES_PER_YARD } from '../../../core/units/units.ts';
 import styled from 'styled-components';
 import { useUnits } from '../../base/session.tsx';
 import type { PatternShot } from '../../workers/tasks.ts';
@@ -84,7 +85,7 @@ export function ShotPattern({ blocks, handedness }: { blocks: readonly PatternBl
       const [along, out] = [u * Math.cos(e.turn) - v * Math.sin(e.turn), u * Math.sin(e.turn) + v * Math.cos(e.turn)];
       return `${x(e.cx + along).toFixed(1)},${y(e.cy + out).toFixed(1)}`;
     }).join(' ');
-  const stepM = units.distanceUnit === 'yd' ? 50 * 0.9144 : 50;
+  const stepM = units.distanceUnit === 'yd' ? 50 * METRES_PER_YARD : 50;
   const rings = Array.from({ length: Math.floor(far / stepM) }, (_, i) => (i + 1) * stepM);
   const thin = all.length > 60 ? 0.25 : all.length > 25 ? 0.4 : 0.65;
   return (

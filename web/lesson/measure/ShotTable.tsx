@@ -1,3 +1,4 @@
+import { METRES_PER_YARD } from '../../../core/units/units.ts';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
@@ -66,7 +67,7 @@ const distanceColumn = (id: string, key: string): Column => ({
   name: (u) => `${id}, ${u.distanceUnit}`,
   show: (s, u) => ((s.values as Values)[key] === undefined ? '–' : u.distance(s.values[key]).split(' ')[0]),
   sort: key,
-  toWire: (v, u) => (u.distanceUnit === 'yd' ? v * 0.9144 : v),
+  toWire: (v, u) => (u.distanceUnit === 'yd' ? v * METRES_PER_YARD : v),
 });
 
 const COLUMNS: readonly Column[] = [
