@@ -44,6 +44,12 @@ export interface StudentCard {
   stick: NotchStickData;
 }
 
+/** Students by name, a page of them. */
+export interface StudentsPage {
+  students: StudentCard[];
+  nextOffset: number | null;
+}
+
 export interface LessonSummary {
   id: string;
   startsAt: string;

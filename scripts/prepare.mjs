@@ -1,6 +1,16 @@
 // Steps that several commands share; nothing but Node.js is needed to run them.
 import { spawnSync } from 'node:child_process';
-import { cpSync, existsSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 
 export const ROOT = join(import.meta.dirname, '..');
@@ -65,22 +75,47 @@ const PROGRAM = ['core', 'api', 'server', 'stand-ins', 'demo', 'cli'];
 const ALONG = ['server/db/migrations', 'demo/samples'];
 const BUILT = join(ROOT, 'dist', 'program');
 
+/** Runs a step that only one of several commands may take at a time; a lock left by a dead one counts for two minutes. */
+function alone(name, step) {
+  const lock = join(ROOT, 'dist', `${name}.lock`);
+  mkdirSync(join(ROOT, 'dist'), { recursive: true });
+  for (;;) {
+    try {
+      mkdirSync(lock);
+      break;
+    } catch {
+      const since = existsSync(lock) ? Date.now() - statSync(lock).mtimeMs : 0;
+      if (since > 120_000) rmSync(lock, { recursive: true, force: true });
+      else Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 200);
+    }
+  }
+  try {
+    return step();
+  } finally {
+    rmSync(lock, { recursive: true, force: true });
+  }
+}
+
 /** Builds what runs under Node.js where it is missing or older than its source. */
 export function buildProgram(options = {}) {
-  if (isNewer(join(BUILT, 'built'), newest(PROGRAM))) return;
-  console.error('Building the program …');
-  // Built beside the old one and then put in its place: a command started meanwhile never sees half a program.
-  const half = `${BUILT}.${process.pid}`;
-  const code = run(
-    process.execPath,
-    ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.build.json', '--outDir', half],
-    options,
-  );
+  const isBuilt = () => isNewer(join(BUILT, 'built'), newest(PROGRAM));
+  if (isBuilt()) return;
+  const code = alone('program', () => {
+    if (isBuilt()) return 0;
+    console.error('Building the program …');
+    // Built beside the old one and then put in its place: a program that runs never sees half of another.
+    const half = `${BUILT}.new`;
+    rmSync(half, { recursive: true, force: true });
+    const tsc = ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.build.json', '--outDir', half];
+    const compiled = run(process.execPath, tsc, options);
+    if (compiled !== 0) return compiled;
+    for (const folder of ALONG) cpSync(join(ROOT, folder), join(half, folder), { recursive: true });
+    writeFileSync(join(half, 'built'), '');
+    rmSync(BUILT, { recursive: true, force: true });
+    renameSync(half, BUILT);
+    return 0;
+  });
   if (code !== 0) process.exit(code);
-  for (const folder of ALONG) cpSync(join(ROOT, folder), join(half, folder), { recursive: true });
-  writeFileSync(join(half, 'built'), '');
-  rmSync(BUILT, { recursive: true, force: true });
-  renameSync(half, BUILT);
 }
 
 /** A module of the built program. @param path such as 'server/start' */

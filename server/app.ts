@@ -113,7 +113,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', accountRoutes(services));
   api.use('/', beliefRoutes(services));
   api.use('/', todayRoutes(services));
-  api.use('/students', studentRoutes(services));
+  api.use('/', studentRoutes(services));
   api.use('/', lessonRoutes(services));
   api.use('/', blockRoutes(services));
   api.use('/', shotRoutes(services));

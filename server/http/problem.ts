@@ -1,15 +1,16 @@
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
+import type { ProblemCode } from '../../api/problems.ts';
 import { CannotSayError, InputError } from '../../core/errors/input-error.ts';
 import { LARGEST_FILE_BYTES } from '../../core/formats/delimited.ts';
 
 /** An error that is answered as problem details with a stable code. */
 export class Problem extends Error {
   readonly status: number;
-  readonly code: string;
+  readonly code: ProblemCode;
   readonly where: string;
 
-  constructor(status: number, code: string, message: string, where = '') {
+  constructor(status: number, code: ProblemCode, message: string, where = '') {
     super(message);
     this.status = status;
     this.code = code;

@@ -3,7 +3,7 @@ import { Router, type Request, type RequestHandler, type Response } from 'expres
 import { parseCookie } from 'cookie';
 import { rateLimit } from 'express-rate-limit';
 import { accountSchema, settingsSchema, signInSchema } from '../../api/schemas.ts';
-import { practiceOf, setSignedIn, valid, whoIs, type Services } from './context.ts';
+import { on, practiceOf, type Services, setSignedIn, valid, whoIs } from './context.ts';
 import { Problem } from '../http/problem.ts';
 import * as q from '../rows/accounts.ts';
 import { checkPassword, hashPassword, newToken, tokenHash } from '../http/secrets.ts';
@@ -64,11 +64,11 @@ export function openAccountRoutes(services: Services): Router {
     },
   });
 
-  router.get('/setup', async (_req, res) => {
+  on(router, 'GET /setup', async (_req, res) => {
     res.json({ needsAccount: !(await q.anyInstructor(db)) });
   });
 
-  router.post('/setup', limiter, async (req, res) => {
+  on(router, 'POST /setup', limiter, async (req, res) => {
     const input = valid(accountSchema, req.body);
     const { salt, hash } = await hashPassword(input.password);
     const practiceId = randomUUID();
@@ -92,7 +92,7 @@ export function openAccountRoutes(services: Services): Router {
     res.status(201).json({ name: input.name });
   });
 
-  router.post('/session', limiter, async (req, res) => {
+  on(router, 'POST /session', limiter, async (req, res) => {
     const input = valid(signInSchema, req.body);
     const found = await q.instructorBySignIn(db, input.signIn);
     // The same work is done for unknown names, so that time does not tell them apart.
@@ -106,7 +106,7 @@ export function openAccountRoutes(services: Services): Router {
     res.status(201).json({ name: found.name });
   });
 
-  router.delete('/session', async (req, res) => {
+  on(router, 'DELETE /session', async (req, res) => {
     const token = cookieOf(req);
     if (token !== undefined) await q.deleteSignIn(db, tokenHash(token));
     res.clearCookie(COOKIE, { path: '/' });
@@ -118,12 +118,16 @@ export function openAccountRoutes(services: Services): Router {
 /** Who is signed in, and the practice's settings. */
 export function accountRoutes({ db }: Services): Router {
   const router = Router();
-  router.get('/session', async (req, res) => {
+  on(router, 'GET /session', async (req, res) => {
     const who = whoIs(req);
     const practice = await q.practiceRow(db, who.practiceId);
-    res.json({ name: who.name, practiceName: practice?.name, settings: settingsSchema.cast(practice?.settings ?? {}) });
+    res.json({
+      name: who.name,
+      practiceName: practice?.name ?? '',
+      settings: settingsSchema.cast(practice?.settings ?? {}),
+    });
   });
-  router.put('/settings', async (req, res) => {
+  on(router, 'PUT /settings', async (req, res) => {
     const settings = valid(settingsSchema, req.body);
     await q.updateSettings(db, practiceOf(req), settings);
     res.json(settings);

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { blockPatchSchema, blockSchema, compareQuerySchema } from '../../api/measure-schemas.ts';
-import { idParam, practiceOf, valid, type Services } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { circumstanceRow } from '../rows/circumstances.ts';
@@ -19,7 +19,7 @@ export function blockRoutes(services: Services): Router {
     return block;
   };
 
-  router.post('/lessons/:id/blocks', async (req, res) => {
+  on(router, 'POST /lessons/:id/blocks', async (req, res) => {
     const practiceId = practiceOf(req);
     const lesson = await lessonRow(db, practiceId, idParam(req));
     if (!lesson) throw notFound('The lesson');
@@ -29,7 +29,7 @@ export function blockRoutes(services: Services): Router {
     res.status(201).json({ id: input.id });
   });
 
-  router.patch('/blocks/:id', async (req, res) => {
+  on(router, 'PATCH /blocks/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const block = await blockOr404(practiceId, idParam(req));
     const patch = valid(blockPatchSchema, req.body);
@@ -48,7 +48,7 @@ export function blockRoutes(services: Services): Router {
     res.status(204).end();
   });
 
-  router.delete('/blocks/:id', async (req, res) => {
+  on(router, 'DELETE /blocks/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const lessonId = await db.transaction((tx) => q.setDeleted(tx, practiceId, idParam(req), true));
     if (!lessonId) throw notFound('The block');
@@ -56,7 +56,7 @@ export function blockRoutes(services: Services): Router {
     res.status(204).end();
   });
 
-  router.post('/blocks/:id/restore', async (req, res) => {
+  on(router, 'POST /blocks/:id/restore', async (req, res) => {
     const practiceId = practiceOf(req);
     const lessonId = await q.setDeleted(db, practiceId, idParam(req), false);
     if (!lessonId) throw notFound('The block');
@@ -64,7 +64,7 @@ export function blockRoutes(services: Services): Router {
     res.status(204).end();
   });
 
-  router.get('/lessons/:id/compare', async (req, res) => {
+  on(router, 'GET /lessons/:id/compare', async (req, res) => {
     const ids = valid(compareQuerySchema, req.query);
     res.json(await compareBlocks(services, practiceOf(req), idParam(req), ids));
   });

@@ -8,7 +8,7 @@ import { isC3d } from '../../core/formats/capture-file.ts';
 import type { CaptureMapping } from '../../core/formats/capture-mapping.ts';
 import { LARGEST_C3D_BYTES } from '../../core/formats/c3d.ts';
 import { checkFileSize } from '../../core/formats/delimited.ts';
-import { idParam, practiceOf, valid, type Services } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { groundContent, groundTracesOf, insertGround } from '../rows/grounds.ts';
 import { importTarget, refuseCopy } from '../readings/import-target.ts';
@@ -43,7 +43,7 @@ async function firstBytes(file: string): Promise<Uint8Array<ArrayBuffer>> {
 export function captureRoutes({ db, hub, work, content }: Services): Router {
   const router = Router();
 
-  router.get('/motions/:id/file', async (req, res) => {
+  on(router, 'GET /motions/:id/file', async (req, res) => {
     const sha256 = await motionContent(db, practiceOf(req), idParam(req));
     if (sha256 === undefined) throw notFound('The captured swing');
     const csv = (await content.read(sha256)).toString();
@@ -52,19 +52,19 @@ export function captureRoutes({ db, hub, work, content }: Services): Router {
     res.type('application/octet-stream').attachment('swing.c3d').send(Buffer.from(file));
   });
 
-  router.get('/grounds/:id/file', async (req, res) => {
+  on(router, 'GET /grounds/:id/file', async (req, res) => {
     const sha256 = await groundContent(db, practiceOf(req), idParam(req));
     if (sha256 === undefined) throw notFound('The ground of the swing');
     res.type('text/csv').send((await content.read(sha256)).toString());
   });
 
-  router.get('/motions/:id', async (req, res) => {
+  on(router, 'GET /motions/:id', async (req, res) => {
     const motion = await wholeMotion(db, practiceOf(req), idParam(req));
     if (!motion) throw notFound('The captured swing');
     res.json(motion);
   });
 
-  router.get('/blocks/:id/curves', async (req, res) => {
+  on(router, 'GET /blocks/:id/curves', async (req, res) => {
     const practiceId = practiceOf(req);
     const id = idParam(req);
     const [motions, grounds] = await Promise.all([
@@ -75,11 +75,11 @@ export function captureRoutes({ db, hub, work, content }: Services): Router {
     res.json(answer);
   });
 
-  router.get('/students/:id/motions', async (req, res) => {
+  on(router, 'GET /students/:id/motions', async (req, res) => {
     res.json(await motionsOfStudent(db, practiceOf(req), idParam(req)));
   });
 
-  router.put('/motions/:id/fit', express.json(), async (req, res) => {
+  on(router, 'PUT /motions/:id/fit', express.json(), async (req, res) => {
     const practiceId = practiceOf(req);
     const lessonId = await saveFit(db, practiceId, idParam(req), valid(fitSchema, req.body) as unknown as FitWire);
     if (lessonId === undefined) throw notFound('The captured swing');
@@ -87,7 +87,7 @@ export function captureRoutes({ db, hub, work, content }: Services): Router {
     res.status(204).end();
   });
 
-  router.post('/capture-mappings/find', express.json(), async (req, res) => {
+  on(router, 'POST /capture-mappings/find', express.json(), async (req, res) => {
     const { header } = valid(headerSchema, req.body);
     const mapping = await mappingFor<CaptureMapping>(db, practiceOf(req), headerHash(header));
     res.json({ mapping: mapping ?? null });
@@ -140,10 +140,10 @@ export function captureRoutes({ db, hub, work, content }: Services): Router {
   };
   const motion = importer('motion');
   const ground = importer('ground');
-  router.post('/blocks/:id/imports/motion', async (req, res) => {
+  on(router, 'POST /blocks/:id/imports/motion', async (req, res) => {
     res.status(201).json({ id: await motion(req, idParam(req)) });
   });
-  router.post('/blocks/:id/imports/ground', async (req, res) => {
+  on(router, 'POST /blocks/:id/imports/ground', async (req, res) => {
     res.status(201).json({ id: await ground(req, idParam(req)) });
   });
   return router;

@@ -1,5 +1,6 @@
-import type { Request } from 'express';
+import type { NextFunction, Request, RequestHandler, Response, Router } from 'express';
 import type { Logger } from 'pino';
+import type { Address, Answers } from '../../api/routes.ts';
 import * as yup from 'yup';
 import type { ContentStore } from '../content/content-store.ts';
 import type { FeedHub } from '../live/hub.ts';
@@ -64,4 +65,16 @@ export function idParam(req: Request, name = 'id'): string {
   const value = req.params[name];
   if (typeof value !== 'string' || !UUID.test(value)) throw new Problem(404, 'not-found', 'No such address.');
   return value;
+}
+
+type Handler<A extends Address> = (req: Request, res: Response<Answers[A]>, next: NextFunction) => unknown;
+
+/** Registers an address of the API; what is answered must be what the pages are promised. */
+export function on<A extends Address>(
+  router: Router,
+  address: A,
+  ...handlers: readonly [...RequestHandler[], Handler<A>]
+): void {
+  const [method, path] = address.split(' ');
+  router[method.toLowerCase() as 'get'](path, ...(handlers as unknown as RequestHandler[]));
 }

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { verdictSchema } from '../../api/schemas.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import { idParam, practiceOf, valid, type Services } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { Problem } from '../http/problem.ts';
 import { ledgerOf } from '../readings/ledger.ts';
 import { insertVerdict } from '../rows/verdicts.ts';
@@ -10,11 +10,11 @@ import { insertVerdict } from '../rows/verdicts.ts';
 export function diagnosisRoutes(services: Services): Router {
   const { db, hub } = services;
   const router = Router();
-  router.get('/lessons/:id/ledger', async (req, res) => {
+  on(router, 'GET /lessons/:id/ledger', async (req, res) => {
     res.json(await ledgerOf(services, practiceOf(req), idParam(req)));
   });
 
-  router.post('/lessons/:id/verdict', async (req, res) => {
+  on(router, 'POST /lessons/:id/verdict', async (req, res) => {
     const practiceId = practiceOf(req);
     const lessonId = idParam(req);
     const input = valid(verdictSchema, req.body);

@@ -4,7 +4,7 @@ import { practiceByFeedKey } from '../rows/accounts.ts';
 import { tokenHash } from '../http/secrets.ts';
 import { blockRow, listeningBlock } from '../rows/blocks.ts';
 import type { Db } from '../db/connection.ts';
-import { practiceOf, valid, type Services } from './context.ts';
+import { on, practiceOf, type Services, valid } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { importTarget } from '../readings/import-target.ts';
 import { insertShots } from '../rows/shots.ts';
@@ -25,7 +25,7 @@ export function feedRoutes(services: Services): Router {
   const { db, hub } = services;
   const router = Router();
 
-  router.post('/feed/hello', async (req, res) => {
+  on(router, 'POST /feed/hello', async (req, res) => {
     const practiceId = await practiceByKey(db, req);
     const { deviceId, kind } = valid(deviceHelloSchema, req.body);
     hub.heard(practiceId, deviceId, kind);
@@ -35,7 +35,7 @@ export function feedRoutes(services: Services): Router {
     });
   });
 
-  router.post('/feed/shots', async (req, res) => {
+  on(router, 'POST /feed/shots', async (req, res) => {
     const practiceId = await practiceByKey(db, req);
     const input = valid(feedSchema, req.body);
     hub.heard(practiceId, input.deviceId, '');
@@ -78,11 +78,11 @@ export function feedRoutes(services: Services): Router {
 export function deviceRoutes({ db, hub }: Services): Router {
   const router = Router();
 
-  router.get('/devices', (req, res) => {
+  on(router, 'GET /devices', (req, res) => {
     res.json(hub.devicesOf(practiceOf(req)));
   });
 
-  router.post('/waiting-shots', async (req, res) => {
+  on(router, 'POST /waiting-shots', async (req, res) => {
     const practiceId = practiceOf(req);
     const { ids, blockId } = valid(placeWaitingSchema, req.body);
     if (blockId !== null && !(await blockRow(db, practiceId, blockId))) throw notFound('The block');

@@ -3,7 +3,7 @@ import { setupSchema } from '../../api/measure-schemas.ts';
 import { noteSchema, seenSignSchema } from '../../api/schemas.ts';
 import { seenFinding } from '../../core/diagnosis/findings.ts';
 import { deleteSign, saveSign } from '../rows/verdicts.ts';
-import { idParam, practiceOf, valid, type Services } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { saveSetup } from '../rows/setups.ts';
 import { batteryOf } from '../readings/battery.ts';
@@ -17,17 +17,17 @@ export function lessonRoutes(services: Services): Router {
   const changed = (practiceId: string, lessonId: string): void =>
     hub.publish(practiceId, { kind: 'changed', lessonId });
 
-  router.get('/lessons/:id', async (req, res) => {
+  on(router, 'GET /lessons/:id', async (req, res) => {
     res.json(await lessonAnswer(services, practiceOf(req), idParam(req)));
   });
 
-  router.patch('/lessons/:id', async (req, res) => {
+  on(router, 'PATCH /lessons/:id', async (req, res) => {
     const { note } = valid(noteSchema, req.body);
     await q.updateLessonNote(db, practiceOf(req), idParam(req), note);
     res.status(204).end();
   });
 
-  router.get('/events', (req, res) => {
+  on(router, 'GET /events', (req, res) => {
     const practiceId = practiceOf(req);
     res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive' });
     res.flushHeaders();
@@ -35,7 +35,7 @@ export function lessonRoutes(services: Services): Router {
     hub.open(practiceId, res);
   });
 
-  router.put('/lessons/:id/setups', async (req, res) => {
+  on(router, 'PUT /lessons/:id/setups', async (req, res) => {
     const practiceId = practiceOf(req);
     const lesson = await q.lessonRow(db, practiceId, idParam(req));
     if (!lesson) throw notFound('The lesson');
@@ -44,11 +44,11 @@ export function lessonRoutes(services: Services): Router {
     res.status(204).end();
   });
 
-  router.get('/lessons/:id/battery', async (req, res) => {
+  on(router, 'GET /lessons/:id/battery', async (req, res) => {
     res.json(await batteryOf(services, practiceOf(req), idParam(req)));
   });
 
-  router.put('/lessons/:id/signs/:sign', async (req, res) => {
+  on(router, 'PUT /lessons/:id/signs/:sign', async (req, res) => {
     const practiceId = practiceOf(req);
     const lesson = await q.lessonRow(db, practiceId, idParam(req));
     if (!lesson) throw notFound('The lesson');

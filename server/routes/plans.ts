@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { decisionSchema, planSchema, practiceSetSchema } from '../../api/schemas.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
-import { idParam, practiceOf, valid, type Services } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { loadLesson } from '../readings/lesson.ts';
 import { insertSet } from '../rows/practice.ts';
@@ -14,12 +14,12 @@ export function planRoutes(services: Services): Router {
   const { db, hub } = services;
   const router = Router();
 
-  router.get('/lessons/:id/prescribe', async (req, res) => {
+  on(router, 'GET /lessons/:id/prescribe', async (req, res) => {
     const fault = typeof req.query.fault === 'string' && req.query.fault !== '' ? req.query.fault : undefined;
     res.json(await prescribeAnswer(db, practiceOf(req), idParam(req), fault));
   });
 
-  router.post('/lessons/:id/plan', async (req, res) => {
+  on(router, 'POST /lessons/:id/plan', async (req, res) => {
     const practiceId = practiceOf(req);
     const lessonId = idParam(req);
     const input = valid(planSchema, req.body);
@@ -28,12 +28,12 @@ export function planRoutes(services: Services): Router {
     res.status(201).json({ id: input.id });
   });
 
-  router.get('/lessons/:id/review', async (req, res) => {
+  on(router, 'GET /lessons/:id/review', async (req, res) => {
     res.json(await reviewAnswer(services, practiceOf(req), idParam(req)));
   });
 
   /** A set done under the instructor's eyes: it counts as witnessed. */
-  router.post('/lessons/:id/sets', async (req, res) => {
+  on(router, 'POST /lessons/:id/sets', async (req, res) => {
     const practiceId = practiceOf(req);
     const { lesson } = await loadLesson(db, practiceId, idParam(req));
     const input = valid(practiceSetSchema, req.body);
@@ -45,7 +45,7 @@ export function planRoutes(services: Services): Router {
     res.status(201).json({ id: input.id });
   });
 
-  router.post('/lessons/:id/decisions', async (req, res) => {
+  on(router, 'POST /lessons/:id/decisions', async (req, res) => {
     const practiceId = practiceOf(req);
     const lessonId = idParam(req);
     const input = valid(decisionSchema, req.body);

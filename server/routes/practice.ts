@@ -5,7 +5,7 @@ import { ALWAYS_CAUTIONS, REFERRAL } from '../../core/catalogue/cautions.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { cautionsFor, planIsClosed } from '../../core/plan/open-drills.ts';
 import { tokenHash } from '../http/secrets.ts';
-import { valid, type Services } from './context.ts';
+import { on, type Services, valid } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { planStudent } from '../readings/plan-student.ts';
 import { planDrillRow, planInForce } from '../rows/plans.ts';
@@ -31,7 +31,7 @@ export function practiceRoutes(services: Services): Router {
     return { practiceId: link.practice_id, student };
   };
 
-  router.get('/practice/:token', async (req, res) => {
+  on(router, 'GET /practice/:token', async (req, res) => {
     const { practiceId, student } = await studentOf(req);
     const who = await planStudent(db, practiceId, student, new Date());
     const plan = await planInForce(db, practiceId, student.id);
@@ -57,7 +57,7 @@ export function practiceRoutes(services: Services): Router {
     res.set('Referrer-Policy', 'no-referrer').json(answer);
   });
 
-  router.post('/practice/:token/sets', async (req, res) => {
+  on(router, 'POST /practice/:token/sets', async (req, res) => {
     const { practiceId, student } = await studentOf(req);
     const input = valid(practiceSetSchema, req.body);
     const drill = await planDrillRow(db, practiceId, input.planDrillId);

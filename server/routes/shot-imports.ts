@@ -6,7 +6,7 @@ import { contentHash } from '../http/secrets.ts';
 import { circumstancesToWire } from '../rows/circumstances.ts';
 import { blockRow, insertBlock, type BlockRow } from '../rows/blocks.ts';
 import type { Db } from '../db/connection.ts';
-import { idParam, practiceOf, valid, type Services } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { figuresOf, figuresWait } from '../rows/figures.ts';
 import { insertShotRows } from '../rows/shots.ts';
@@ -48,7 +48,7 @@ export function shotImportRoutes({ db, hub, work, content }: Services): Router {
   const router = Router();
   const textBody = express.text({ type: () => true, limit: LARGEST_FILE_BYTES });
 
-  router.post('/blocks/:id/imports/shots', textBody, async (req, res) => {
+  on(router, 'POST /blocks/:id/imports/shots', textBody, async (req, res) => {
     const practiceId = practiceOf(req);
     const { blockId, lessonId, startsAt, student } = await importTarget(db, practiceId, idParam(req));
     const query = valid(importQuerySchema, req.query);
@@ -74,12 +74,12 @@ export function shotImportRoutes({ db, hub, work, content }: Services): Router {
     res.status(201).json(answer);
   });
 
-  router.post('/column-mappings/find', express.json(), async (req, res) => {
+  on(router, 'POST /column-mappings/find', express.json(), async (req, res) => {
     const { header } = valid(headerSchema, req.body);
     res.json({ mapping: (await mappingFor(db, practiceOf(req), headerHash(header))) ?? null });
   });
 
-  router.post('/blocks/:id/imports/mapped', express.json({ limit: LARGEST_BODY_BYTES }), async (req, res) => {
+  on(router, 'POST /blocks/:id/imports/mapped', express.json({ limit: LARGEST_BODY_BYTES }), async (req, res) => {
     const practiceId = practiceOf(req);
     const { block, blockId, lessonId, startsAt, student } = await importTarget(db, practiceId, idParam(req));
     const input = valid(mappedImportSchema, req.body);
@@ -128,7 +128,7 @@ export function shotImportRoutes({ db, hub, work, content }: Services): Router {
     res.status(201).json(answer);
   });
 
-  router.delete('/imports/:id', async (req, res) => {
+  on(router, 'DELETE /imports/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const id = idParam(req);
     const files = await contentOfImport(db, practiceId, id);

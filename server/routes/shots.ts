@@ -4,7 +4,7 @@ import type { ShotPage } from '../../api/types.ts';
 import { SHOT_FIELDS, valuesFromWire, wireName } from '../../core/formats/shot-fields.ts';
 import { writeShotsCsv } from '../../core/formats/shots-csv.ts';
 import { blockRow } from '../rows/blocks.ts';
-import { idParam, practiceOf, valid, type Services } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { shotToWire } from '../readings/lesson.ts';
@@ -24,7 +24,7 @@ export function shotRoutes(services: Services): Router {
     return block;
   };
 
-  router.post('/blocks/:id/shots', async (req, res) => {
+  on(router, 'POST /blocks/:id/shots', async (req, res) => {
     const practiceId = practiceOf(req);
     const block = await blockOr404(practiceId, idParam(req));
     const input = valid(shotSchema, req.body);
@@ -37,7 +37,7 @@ export function shotRoutes(services: Services): Router {
     res.status(201).json({ id: input.id });
   });
 
-  router.patch('/shots/:id', async (req, res) => {
+  on(router, 'PATCH /shots/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const { reason, feltEffort, strike } = valid(shotPatchSchema, req.body);
     const blockId = await patchShot(db, practiceId, idParam(req), {
@@ -51,7 +51,7 @@ export function shotRoutes(services: Services): Router {
     res.status(204).end();
   });
 
-  router.get('/blocks/:id/shots', async (req, res) => {
+  on(router, 'GET /blocks/:id/shots', async (req, res) => {
     const practiceId = practiceOf(req);
     const block = await blockOr404(practiceId, idParam(req));
     const { sort, direction, show, least, most, page } = valid(shotListSchema, req.query);
@@ -81,7 +81,7 @@ export function shotRoutes(services: Services): Router {
     res.json(answer);
   });
 
-  router.get('/blocks/:id/shots.csv', async (req, res) => {
+  on(router, 'GET /blocks/:id/shots.csv', async (req, res) => {
     const practiceId = practiceOf(req);
     const block = await blockOr404(practiceId, idParam(req));
     const lesson = await lessonRow(db, practiceId, block.lesson_id);

@@ -3,7 +3,7 @@ import { Router } from 'express';
 import { bodySizeSchema, lessonSchema, screenSchema, studentSchema } from '../../api/schemas.ts';
 import type { LessonPage, StudentAnswer } from '../../api/types.ts';
 import { newToken, tokenHash } from '../http/secrets.ts';
-import { idParam, practiceOf, valid, type Services } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { saveBodySize } from '../rows/body-sizes.ts';
 import { insertLesson, lessonSummaries } from '../rows/lessons.ts';
@@ -24,7 +24,7 @@ export function studentRoutes(services: Services): Router {
     return { lessons: lessons.slice(0, PAGE), nextOffset: lessons.length > PAGE ? offset + PAGE : null };
   };
 
-  router.get('/', async (req, res) => {
+  on(router, 'GET /students', async (req, res) => {
     const practiceId = practiceOf(req);
     const search = typeof req.query.search === 'string' ? req.query.search.trim().slice(0, 100) : '';
     const offset = Math.max(0, Number(req.query.offset) || 0);
@@ -33,7 +33,7 @@ export function studentRoutes(services: Services): Router {
     res.json({ students, nextOffset: rows.length > PAGE ? offset + PAGE : null });
   });
 
-  router.put('/:id', async (req, res) => {
+  on(router, 'PUT /students/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const id = idParam(req);
     const input = valid(studentSchema, req.body);
@@ -45,7 +45,7 @@ export function studentRoutes(services: Services): Router {
     res.json({ id });
   });
 
-  router.get('/:id', async (req, res) => {
+  on(router, 'GET /students/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await studentRow(db, practiceId, idParam(req));
     if (!row) throw notFound('The student');
@@ -59,13 +59,13 @@ export function studentRoutes(services: Services): Router {
     res.json(answer);
   });
 
-  router.get('/:id/lessons', async (req, res) => {
+  on(router, 'GET /students/:id/lessons', async (req, res) => {
     const offset = Math.max(0, Number(req.query.offset) || 0);
     const answer: LessonPage = await lessonPage(practiceOf(req), idParam(req), offset);
     res.json(answer);
   });
 
-  router.post('/:id/screens', async (req, res) => {
+  on(router, 'POST /students/:id/screens', async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await studentRow(db, practiceId, idParam(req));
     if (!row) throw notFound('The student');
@@ -74,16 +74,16 @@ export function studentRoutes(services: Services): Router {
     res.status(201).json({ id: input.id });
   });
 
-  router.post('/:id/body-sizes', async (req, res) => {
+  on(router, 'POST /students/:id/body-sizes', async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await studentRow(db, practiceId, idParam(req));
     if (!row) throw notFound('The student');
     const input = valid(bodySizeSchema, req.body);
     await saveBodySize(db, practiceId, row.id, { ...input, takenOn: input.takenOn ?? '' });
-    res.status(201).json({ takenOn: input.takenOn });
+    res.status(201).json({ takenOn: input.takenOn ?? '' });
   });
 
-  router.post('/:id/lessons', async (req, res) => {
+  on(router, 'POST /students/:id/lessons', async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await studentRow(db, practiceId, idParam(req));
     if (!row) throw notFound('The student');
@@ -92,7 +92,7 @@ export function studentRoutes(services: Services): Router {
     res.status(201).json({ id: input.id });
   });
 
-  router.post('/:id/practice-link', async (req, res) => {
+  on(router, 'POST /students/:id/practice-link', async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await studentRow(db, practiceId, idParam(req));
     if (!row) throw notFound('The student');
@@ -104,7 +104,7 @@ export function studentRoutes(services: Services): Router {
     res.status(201).json({ path: `/practice/${token}` });
   });
 
-  router.delete('/:id/practice-link', async (req, res) => {
+  on(router, 'DELETE /students/:id/practice-link', async (req, res) => {
     await withdrawLinks(db, practiceOf(req), idParam(req));
     res.status(204).end();
   });

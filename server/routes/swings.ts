@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { swingPatchSchema, swingSchema } from '../../api/capture-schemas.ts';
 import { blockRow } from '../rows/blocks.ts';
 import type { Db } from '../db/connection.ts';
-import { idParam, practiceOf, valid, type Services } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import * as q from '../rows/swings.ts';
 
@@ -29,7 +29,7 @@ async function checkParts(db: Db, practiceId: string, blockId: string, id: strin
 export function swingRoutes({ db, hub }: Services): Router {
   const router = Router();
 
-  router.post('/blocks/:id/swings', async (req, res) => {
+  on(router, 'POST /blocks/:id/swings', async (req, res) => {
     const practiceId = practiceOf(req);
     const block = await blockRow(db, practiceId, idParam(req));
     if (!block) throw notFound('The block');
@@ -44,7 +44,7 @@ export function swingRoutes({ db, hub }: Services): Router {
     res.status(201).json({ id: input.id });
   });
 
-  router.patch('/swings/:id', async (req, res) => {
+  on(router, 'PATCH /swings/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await q.swingRow(db, practiceId, idParam(req));
     if (!row) throw notFound('The swing');
@@ -58,7 +58,7 @@ export function swingRoutes({ db, hub }: Services): Router {
     res.status(204).end();
   });
 
-  router.delete('/swings/:id', async (req, res) => {
+  on(router, 'DELETE /swings/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await q.swingRow(db, practiceId, idParam(req));
     if (!row) throw notFound('The swing');

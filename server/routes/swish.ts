@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { swishSetSchema } from '../../api/capture-schemas.ts';
 import { measureSwish } from '../../core/diagnosis/evidence-of-swish.ts';
-import { idParam, practiceOf, valid, type Services } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { deleteSwishSet, insertSwishSet } from '../rows/swish.ts';
@@ -10,7 +10,7 @@ import { deleteSwishSet, insertSwishSet } from '../rows/swish.ts';
 export function swishRoutes({ db, hub }: Services): Router {
   const router = Router();
 
-  router.post('/lessons/:id/swish-sets', async (req, res) => {
+  on(router, 'POST /lessons/:id/swish-sets', async (req, res) => {
     const practiceId = practiceOf(req);
     const lesson = await lessonRow(db, practiceId, idParam(req));
     if (!lesson) throw notFound('The lesson');
@@ -23,7 +23,7 @@ export function swishRoutes({ db, hub }: Services): Router {
     res.status(201).json({ id: input.id });
   });
 
-  router.delete('/swish-sets/:id', async (req, res) => {
+  on(router, 'DELETE /swish-sets/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const lessonId = await deleteSwishSet(db, practiceId, idParam(req));
     if (!lessonId) throw notFound('The set');

@@ -8,7 +8,7 @@ import { isStill, readStillFacts, readVideoFacts, type VideoFacts } from '../../
 import { LARGEST_VIDEO_BYTES } from '../../core/formats/video-limits.ts';
 import { checkFileSize } from '../../core/formats/delimited.ts';
 import { measurePicture } from '../../core/picture/picture-measures.ts';
-import { idParam, practiceOf, valid, type Services } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { ageYears } from '../readings/lesson.ts';
 import { contentIsUsed } from '../rows/content.ts';
@@ -88,7 +88,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     return row;
   };
 
-  router.post('/lessons/:id/videos', express.json(), async (req, res) => {
+  on(router, 'POST /lessons/:id/videos', express.json(), async (req, res) => {
     const practiceId = practiceOf(req);
     const lessonId = idParam(req);
     const { student, startsAt } = await studentOfLesson(db, practiceId, lessonId);
@@ -103,7 +103,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
       .json({ id: row.id, receivedBytes: isWhole(row) ? Number(row.size_bytes) : await files.received(row.id) });
   });
 
-  router.post('/videos/:id/pieces', express.raw({ type: () => true, limit: PIECE }), async (req, res) => {
+  on(router, 'POST /videos/:id/pieces', express.raw({ type: () => true, limit: PIECE }), async (req, res) => {
     const row = await here(practiceOf(req), idParam(req));
     if (isWhole(row)) return void res.json({ receivedBytes: Number(row.size_bytes) });
     const from = Number(req.query.from);
@@ -123,7 +123,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     res.json({ receivedBytes });
   });
 
-  router.post('/videos/:id/done', async (req, res) => {
+  on(router, 'POST /videos/:id/done', async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await here(practiceId, idParam(req));
     const { student, startsAt } = await studentOfLesson(db, practiceId, row.lesson_id);
@@ -160,13 +160,13 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     res.json(videoAnswer(await whole(practiceId, row.id), student));
   });
 
-  router.get('/videos/:id', async (req, res) => {
+  on(router, 'GET /videos/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await whole(practiceId, idParam(req));
     res.json(videoAnswer(row, (await studentOfLesson(db, practiceId, row.lesson_id)).student));
   });
 
-  router.get('/videos/:id/file', async (req, res) => {
+  on(router, 'GET /videos/:id/file', async (req, res) => {
     const row = await whole(practiceOf(req), idParam(req));
     const type = { still: `image/${row.facts.codec === 'jpg' ? 'jpeg' : row.facts.codec}`, video: 'video/mp4' }[
       row.facts.kind
@@ -187,7 +187,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     });
   });
 
-  router.put('/videos/:id/marks', express.json({ limit: '20mb' }), async (req, res) => {
+  on(router, 'PUT /videos/:id/marks', express.json({ limit: '20mb' }), async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await whole(practiceId, idParam(req));
     const { student } = await studentOfLesson(db, practiceId, row.lesson_id);
@@ -209,7 +209,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     res.json(videoAnswer({ ...row, view: input.view, marks, measurements: [...measurements] }, student));
   });
 
-  router.delete('/videos/:id', async (req, res) => {
+  on(router, 'DELETE /videos/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await here(practiceId, idParam(req));
     await deleteVideo(db, practiceId, row.id);
@@ -219,7 +219,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     res.status(204).end();
   });
 
-  router.get('/students/:id/videos', async (req, res) => {
+  on(router, 'GET /students/:id/videos', async (req, res) => {
     res.json(await videosOfStudent(db, practiceOf(req), idParam(req)));
   });
   return router;

@@ -1,4 +1,5 @@
 import { QueryClient } from '@tanstack/react-query';
+import { filled, type Address, type Answers, type PathValues, type Query } from '../../api/routes.ts';
 import type { ProblemWire } from '../../api/types.ts';
 
 /** An answer of the server that is a problem, or no answer at all (status 0). */
@@ -63,6 +64,23 @@ export async function call<T>(
   if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
   if (!response.headers.get('content-type')?.includes('json')) throw away();
   throw new ApiError((await response.json()) as ProblemWire);
+}
+
+/** Path values of an address, with what else goes along. */
+type Asked<A extends Address> = PathValues<A> & {
+  readonly query?: Query;
+  readonly body?: unknown;
+  readonly contentType?: string;
+};
+
+/** Asks an address of the API; its answer has the type that the server must give. */
+export function ask<A extends Address>(
+  address: A,
+  ...[asked]: Record<string, never> extends PathValues<A> ? [asked?: Asked<A>] : [asked: Asked<A>]
+): Promise<Answers[A]> {
+  const { query, body, contentType, ...values } = (asked ?? {}) as Asked<A>;
+  const { method, path } = filled(address, values as unknown as PathValues<A>, query);
+  return call(method, path, body, contentType);
 }
 
 export const queryClient = new QueryClient({

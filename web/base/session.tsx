@@ -1,16 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import { settingsSchema, type Settings } from '../../api/schemas.ts';
-import type { SessionAnswer } from '../../api/types.ts';
 import { metresToYards, mpsToMph, mphToMps } from '../../core/units/units.ts';
-import { ApiError, call } from './api.ts';
+import { ApiError, ask } from './api.ts';
 
 const DEFAULTS = settingsSchema.cast({});
 const SettingsContext = createContext<Settings>(DEFAULTS);
 
 export const sessionQuery = {
   queryKey: ['session'],
-  queryFn: () => call<SessionAnswer>('GET', '/session'),
+  queryFn: () => ask('GET /session'),
   retry: (count: number, error: Error) => error instanceof ApiError && error.status === 0 && count < 3,
 };
 

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import type { ScreenInput } from '../../api/schemas.ts';
-import { call, queryClient } from '../base/api.ts';
+import { ask, queryClient } from '../base/api.ts';
 import { useIntent } from '../base/intent.ts';
 import { Button, TextField } from '../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Row, Soft } from '../kit/layout.tsx';
@@ -27,10 +27,13 @@ export function ScreenForm({ studentId, screens }: { studentId: string; screens:
       const numbers = Object.fromEntries(
         FIELDS.map(([name]) => [name, values[name]?.trim() ? values[name]?.replace(',', '.') : null]),
       );
-      return call('POST', `/students/${studentId}/screens`, {
-        id: intent.idFor(numbers),
-        takenOn: format(new Date(), 'yyyy-MM-dd'),
-        ...numbers,
+      return ask('POST /students/:id/screens', {
+        id: studentId,
+        body: {
+          id: intent.idFor(numbers),
+          takenOn: format(new Date(), 'yyyy-MM-dd'),
+          ...numbers,
+        },
       });
     },
     onSuccess: async () => {

@@ -5,7 +5,7 @@ import { studentSchema, type StudentInput } from '../../api/schemas.ts';
 import type { StudentWire } from '../../api/types.ts';
 import { BODY_PARTS, CLEARANCE_FLAGS, REFERRAL } from '../../core/catalogue/cautions.ts';
 import { LENSES, LEVELS } from '../../core/catalogue/stages.ts';
-import { call, queryClient } from '../base/api.ts';
+import { ask, queryClient } from '../base/api.ts';
 import { useUnits } from '../base/session.tsx';
 import { Chips, Choice } from '../kit/chips.tsx';
 import { PrimaryButton, Select, TextField } from '../kit/controls.tsx';
@@ -92,7 +92,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     },
   });
   const save = useMutation({
-    mutationFn: (values: Typed) => call('PUT', `/students/${id}`, toInput(values)),
+    mutationFn: (values: Typed) => ask('PUT /students/:id', { id, body: toInput(values) }),
     onSuccess: async () => {
       await queryClient.invalidateQueries();
       onSaved();

@@ -5,7 +5,7 @@ import type { HeardRepWire } from '../../api/capture-types.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { RUNGS } from '../../core/catalogue/rungs.ts';
-import { call, newId } from '../base/api.ts';
+import { ask, newId } from '../base/api.ts';
 import { Choice } from '../kit/chips.tsx';
 import { Button, PrimaryButton, TextField } from '../kit/controls.tsx';
 import { Card, Cautions, Failed, Notice, Row, Soft, Waiting } from '../kit/layout.tsx';
@@ -90,18 +90,21 @@ export function DrillLog({
   const [id] = useState(newId);
   const send = useMutation({
     mutationFn: () =>
-      call('POST', `/practice/${token}/sets`, {
-        id,
-        planDrillId: drill.id,
-        doneAt: new Date().toISOString(),
-        passed,
-        reset,
-        swish,
-        heard,
-        easeWithoutBall: without === null ? null : Number(without),
-        easeWithBall: withBall === null ? null : Number(withBall),
-        pain: pain === 'yes',
-        painNote,
+      ask('POST /practice/:token/sets', {
+        token,
+        body: {
+          id,
+          planDrillId: drill.id,
+          doneAt: new Date().toISOString(),
+          passed,
+          reset,
+          swish,
+          heard,
+          easeWithoutBall: without === null ? null : Number(without),
+          easeWithBall: withBall === null ? null : Number(withBall),
+          pain: pain === 'yes',
+          painNote,
+        },
       }),
     onSuccess: () => setStep(pain === 'yes' ? 'pain' : 'done'),
   });

@@ -2,11 +2,10 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
-import type { PracticeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { RUNGS } from '../../core/catalogue/rungs.ts';
-import { call } from '../base/api.ts';
+import { ask } from '../base/api.ts';
 import { PrimaryButton } from '../kit/controls.tsx';
 import { Card, Cautions, Failed, Notice, Soft, Waiting } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
@@ -26,7 +25,7 @@ export default function Practice() {
   const [open, setOpen] = useState<string | null>(null);
   const plan = useQuery({
     queryKey: ['practice', token],
-    queryFn: () => call<PracticeAnswer>('GET', `/practice/${token}`),
+    queryFn: () => ask('GET /practice/:token', { token }),
   });
   if (plan.isPending) {
     return (

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Settings } from '../../api/schemas.ts';
 import type { SessionAnswer } from '../../api/types.ts';
-import { call, queryClient } from '../base/api.ts';
+import { ask, queryClient } from '../base/api.ts';
 import { useSettings, useUnits } from '../base/session.tsx';
 import { Choice } from '../kit/chips.tsx';
 import { Button, TextField } from '../kit/controls.tsx';
@@ -18,7 +18,7 @@ export function General() {
     scope: { id: 'settings' },
     mutationFn: (part: Partial<Settings>) => {
       const now = queryClient.getQueryData<SessionAnswer>(['session'])?.settings ?? settings;
-      return call<Settings>('PUT', '/settings', { ...now, ...part });
+      return ask('PUT /settings', { body: { ...now, ...part } });
     },
     onSuccess: (kept) => {
       queryClient.setQueryData<SessionAnswer>(['session'], (s) => s && { ...s, settings: kept });

@@ -6,7 +6,7 @@ import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { Button } from '../kit/controls.tsx';
 import { Failed, Notice, Page, Waiting } from '../kit/layout.tsx';
-import { call, queryClient, serverReachable } from '../base/api.ts';
+import { ask, queryClient, serverReachable } from '../base/api.ts';
 import { KEY_HELP, useKeys } from '../base/keys.tsx';
 
 const Frame = styled.div`
@@ -142,7 +142,7 @@ export function Shell() {
         <button
           type="button"
           onClick={() => {
-            void call('DELETE', '/session').then(() => {
+            void ask('DELETE /session').then(() => {
               queryClient.clear();
               window.location.assign('/');
             });

@@ -3,7 +3,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { Controller, useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { accountSchema, signInSchema } from '../../api/schemas.ts';
-import { call, queryClient } from '../base/api.ts';
+import { ask, queryClient } from '../base/api.ts';
 import { PrimaryButton, TextField } from '../kit/controls.tsx';
 import { Card, Failed, Soft, Waiting } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
@@ -33,7 +33,7 @@ function FormOf<T extends Record<string, string>>({
 }: {
   schema: typeof accountSchema | typeof signInSchema;
   fields: readonly { name: keyof T & string; label: string; hint?: string; type?: 'password' }[];
-  path: string;
+  path: 'POST /setup' | 'POST /session';
   action: string;
 }) {
   const { control, handleSubmit } = useForm<Record<string, string>>({
@@ -41,7 +41,7 @@ function FormOf<T extends Record<string, string>>({
     defaultValues: Object.fromEntries(fields.map((f) => [f.name, ''])),
   });
   const send = useMutation({
-    mutationFn: (values: Record<string, string>) => call('POST', path, values),
+    mutationFn: (values: Record<string, string>) => ask(path, { body: values }),
     onSuccess: () => queryClient.invalidateQueries({ queryKey: ['session'] }),
   });
   return (
@@ -73,7 +73,7 @@ function FormOf<T extends Record<string, string>>({
 
 /** Sign-in, or the first-run page that creates the instructor's account. */
 export default function SignIn() {
-  const setup = useQuery({ queryKey: ['setup'], queryFn: () => call<{ needsAccount: boolean }>('GET', '/setup') });
+  const setup = useQuery({ queryKey: ['setup'], queryFn: () => ask('GET /setup') });
   if (setup.isPending) return <Waiting what="Maple Notch" />;
   if (setup.error) return <Failed error={setup.error} retry={() => void setup.refetch()} />;
   return (
@@ -90,7 +90,7 @@ export default function SignIn() {
             <Soft>This is the first start. The account stays on this machine.</Soft>
             <FormOf
               schema={accountSchema}
-              path="/setup"
+              path="POST /setup"
               action="Create the account"
               fields={[
                 { name: 'practiceName', label: 'Name of the practice' },
@@ -105,7 +105,7 @@ export default function SignIn() {
             <h2>Sign in</h2>
             <FormOf
               schema={signInSchema}
-              path="/session"
+              path="POST /session"
               action="Sign in"
               fields={[
                 { name: 'signIn', label: 'Sign-in name' },

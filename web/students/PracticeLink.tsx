@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import QRCode from 'qrcode';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { call, queryClient } from '../base/api.ts';
+import { ask, queryClient } from '../base/api.ts';
 import { Button } from '../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft } from '../kit/layout.tsx';
 
@@ -20,7 +20,7 @@ export function PracticeLink({ studentId, active }: { studentId: string; active:
   const [made, setMade] = useState<{ address: string; picture: string } | null>(null);
   const make = useMutation({
     mutationFn: async () => {
-      const { path } = await call<{ path: string }>('POST', `/students/${studentId}/practice-link`);
+      const { path } = await ask('POST /students/:id/practice-link', { id: studentId });
       const address = new URL(path, window.location.origin).href;
       return { address, picture: await QRCode.toDataURL(address, { margin: 1, width: 300 }) };
     },
@@ -30,7 +30,7 @@ export function PracticeLink({ studentId, active }: { studentId: string; active:
     },
   });
   const withdraw = useMutation({
-    mutationFn: () => call('DELETE', `/students/${studentId}/practice-link`),
+    mutationFn: () => ask('DELETE /students/:id/practice-link', { id: studentId }),
     onSuccess: async () => {
       setMade(null);
       await queryClient.invalidateQueries({ queryKey: ['student', studentId] });

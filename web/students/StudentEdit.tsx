@@ -1,8 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import type { StudentAnswer } from '../../api/types.ts';
-import { call, newId } from '../base/api.ts';
+import { ask, newId } from '../base/api.ts';
 import { Failed, Page, Waiting } from '../kit/layout.tsx';
 import { StudentForm } from '../parts/StudentForm.tsx';
 
@@ -14,7 +13,7 @@ export default function StudentEdit() {
   const id = given ?? made;
   const student = useQuery({
     queryKey: ['student', id],
-    queryFn: () => call<StudentAnswer>('GET', `/students/${id}`),
+    queryFn: () => ask('GET /students/:id', { id }),
     enabled: given !== undefined,
   });
   if (given !== undefined && student.isPending) {

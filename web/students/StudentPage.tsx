@@ -2,9 +2,8 @@ import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
-import type { LessonPage, StudentAnswer } from '../../api/types.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import { call } from '../base/api.ts';
+import { ask } from '../base/api.ts';
 import { useIntent } from '../base/intent.ts';
 import { useUnits } from '../base/session.tsx';
 import { Button, ButtonLink, PrimaryButton } from '../kit/controls.tsx';
@@ -31,10 +30,10 @@ export default function StudentPage() {
   const { id = '' } = useParams();
   const navigate = useNavigate();
   const units = useUnits();
-  const query = useQuery({ queryKey: ['student', id], queryFn: () => call<StudentAnswer>('GET', `/students/${id}`) });
+  const query = useQuery({ queryKey: ['student', id], queryFn: () => ask('GET /students/:id', { id }) });
   const earlier = useInfiniteQuery({
     queryKey: ['student', id, 'lessons'],
-    queryFn: ({ pageParam }) => call<LessonPage>('GET', `/students/${id}/lessons?offset=${pageParam}`),
+    queryFn: ({ pageParam }) => ask('GET /students/:id/lessons', { id, query: { offset: pageParam } }),
     initialPageParam: query.data?.nextOffset ?? 0,
     getNextPageParam: (last) => last.nextOffset,
     enabled: false,
@@ -43,7 +42,7 @@ export default function StudentPage() {
   const start = useMutation({
     mutationFn: async () => {
       const lessonId = intent.idFor('lesson');
-      await call('POST', `/students/${id}/lessons`, { id: lessonId, startsAt: new Date().toISOString() });
+      await ask('POST /students/:id/lessons', { id, body: { id: lessonId, startsAt: new Date().toISOString() } });
       return lessonId;
     },
     onSuccess: (lessonId) => {

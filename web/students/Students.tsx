@@ -3,8 +3,7 @@ import { format } from 'date-fns';
 import { useDeferredValue } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import type { StudentCard } from '../../api/types.ts';
-import { call } from '../base/api.ts';
+import { ask } from '../base/api.ts';
 import { Button, ButtonLink } from '../kit/controls.tsx';
 import { Card, Failed, Grid, Page, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
@@ -14,19 +13,13 @@ const Name = styled.h2`
   overflow-wrap: anywhere;
 `;
 
-interface StudentsPage {
-  students: StudentCard[];
-  nextOffset: number | null;
-}
-
 /** All students as cards with their sticks. */
 export default function Students() {
   const [params] = useSearchParams();
   const search = useDeferredValue(params.get('search') ?? '');
   const list = useInfiniteQuery({
     queryKey: ['students', search],
-    queryFn: ({ pageParam }) =>
-      call<StudentsPage>('GET', `/students?offset=${pageParam}&search=${encodeURIComponent(search)}`),
+    queryFn: ({ pageParam }) => ask('GET /students', { query: { offset: pageParam, search } }),
     initialPageParam: 0,
     getNextPageParam: (last) => last.nextOffset,
   });

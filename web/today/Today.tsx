@@ -2,8 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import type { TodayAnswer } from '../../api/types.ts';
-import { call } from '../base/api.ts';
+import { ask } from '../base/api.ts';
 import { ButtonLink } from '../kit/controls.tsx';
 import { Card, Failed, Notice, Page, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
@@ -47,7 +46,7 @@ const Came = styled.ul`
 
 /** The day as a line of hours, each lesson with what it is due; beside it what came in since yesterday. */
 export default function Today() {
-  const today = useQuery({ queryKey: ['today'], queryFn: () => call<TodayAnswer>('GET', '/today') });
+  const today = useQuery({ queryKey: ['today'], queryFn: () => ask('GET /today') });
   if (today.isPending) {
     return (
       <Page>

@@ -1,8 +1,8 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { skipToken, useMutation, useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { useMemo } from 'react';
-import type { LedgerAnswer, LessonAnswer, MotionWire, PrescribeAnswer, ReviewAnswer } from '../../../api/types.ts';
-import { call, queryClient } from '../../base/api.ts';
+import type { LessonAnswer } from '../../../api/types.ts';
+import { ask, queryClient } from '../../base/api.ts';
 import { useIntent } from '../../base/intent.ts';
 import type { DatedBlock } from './block-name.ts';
 
@@ -10,23 +10,22 @@ export const STATIONS = ['know', 'measure', 'watch', 'diagnose', 'prescribe', 'r
 export type Station = (typeof STATIONS)[number];
 
 export const useLesson = (id: string) =>
-  useQuery({ queryKey: ['lesson', id], queryFn: () => call<LessonAnswer>('GET', `/lessons/${id}`) });
+  useQuery({ queryKey: ['lesson', id], queryFn: () => ask('GET /lessons/:id', { id }) });
 export const useLedger = (id: string) =>
-  useQuery({ queryKey: ['lesson', id, 'ledger'], queryFn: () => call<LedgerAnswer>('GET', `/lessons/${id}/ledger`) });
+  useQuery({ queryKey: ['lesson', id, 'ledger'], queryFn: () => ask('GET /lessons/:id/ledger', { id }) });
 export const useReview = (id: string) =>
-  useQuery({ queryKey: ['lesson', id, 'review'], queryFn: () => call<ReviewAnswer>('GET', `/lessons/${id}/review`) });
+  useQuery({ queryKey: ['lesson', id, 'review'], queryFn: () => ask('GET /lessons/:id/review', { id }) });
 export const usePrescribe = (id: string, fault: string) =>
   useQuery({
     queryKey: ['lesson', id, 'prescribe', fault],
-    queryFn: () => call<PrescribeAnswer>('GET', `/lessons/${id}/prescribe?fault=${encodeURIComponent(fault)}`),
+    queryFn: () => ask('GET /lessons/:id/prescribe', { id, query: { fault } }),
   });
 
 /** A captured swing with its curves, of this lesson or another. */
 export const useMotion = (id: string | undefined) =>
   useQuery({
     queryKey: ['motion', id],
-    queryFn: () => call<MotionWire>('GET', `/motions/${id}`),
-    enabled: id !== undefined,
+    queryFn: id === undefined ? skipToken : () => ask('GET /motions/:id', { id }),
     staleTime: Infinity,
   });
 
@@ -35,8 +34,7 @@ export function useEarlierBlocks(lesson: LessonAnswer): DatedBlock[] {
   const previous = lesson.previousLesson;
   const { data } = useQuery({
     queryKey: ['lesson', previous?.id],
-    queryFn: () => call<LessonAnswer>('GET', `/lessons/${previous?.id}`),
-    enabled: previous !== null,
+    queryFn: previous ? () => ask('GET /lessons/:id', { id: previous.id }) : skipToken,
   });
   const day = previous ? format(new Date(previous.startsAt), 'd MMM') : '';
   return useMemo(() => (data?.blocks ?? []).map((b) => ({ ...b, day })), [data, day]);

@@ -4,7 +4,7 @@ import { useSearchParams } from 'react-router';
 import type { LedgerAnswer, LessonAnswer } from '../../../api/types.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
 import type { Level, LensId } from '../../../core/catalogue/stages.ts';
-import { call, newId } from '../../base/api.ts';
+import { ask, newId } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { percent } from '../../../core/numeric/percent.ts';
 import { Button, PrimaryButton, QuietButton, TextField } from '../../kit/controls.tsx';
@@ -81,7 +81,7 @@ export default function Diagnose({
   const lessonId = lesson.lesson.id;
   const decide = useLessonWrite(
     lessonId,
-    (target: string) => call('POST', `/lessons/${lessonId}/verdict`, { id: verdictId, target, reason }),
+    (target: string) => ask('POST /lessons/:id/verdict', { id: lessonId, body: { id: verdictId, target, reason } }),
     () => {
       setReason('');
       setVerdictId(newId());

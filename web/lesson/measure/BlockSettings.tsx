@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { BlockWire, LessonAnswer } from '../../../api/types.ts';
-import { call } from '../../base/api.ts';
+import { ask } from '../../base/api.ts';
 import { Button, PrimaryButton } from '../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Spread } from '../../kit/layout.tsx';
 import { useLessonWrite } from '../common/data.ts';
@@ -36,19 +36,19 @@ export function BlockSettings({ block, lesson }: { block: BlockWire; lesson: Les
   const [deleted, setDeleted] = useState<{ id: string; position: number } | null>(null);
   const save = useLessonWrite(
     lessonId,
-    () => call('PATCH', `/blocks/${block.id}`, { circumstances: circumstancesFrom(typed) }),
+    () => ask('PATCH /blocks/:id', { id: block.id, body: { circumstances: circumstancesFrom(typed) } }),
     () => setOpen(false),
   );
   const remove = useLessonWrite(lessonId, async () => {
-    await call('DELETE', `/blocks/${block.id}`);
+    await ask('DELETE /blocks/:id', { id: block.id });
     setDeleted({ id: block.id, position: block.position });
   });
   const restore = useLessonWrite(
     lessonId,
-    (id: string) => call('POST', `/blocks/${id}/restore`),
+    (id: string) => ask('POST /blocks/:id/restore', { id }),
     () => setDeleted(null),
   );
-  const undo = useLessonWrite(lessonId, (id: string) => call('DELETE', `/imports/${id}`));
+  const undo = useLessonWrite(lessonId, (id: string) => ask('DELETE /imports/:id', { id }));
   const words = circumstancesInWords(block);
   return (
     <Card aria-label="Circumstances">

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { BlockWire, ComparisonAnswer, LessonAnswer } from '../../../api/types.ts';
-import { call, newId } from '../../base/api.ts';
+import { ask, newId } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { PrimaryButton, Select } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Notice, Row, Sentence, Soft, Waiting } from '../../kit/layout.tsx';
@@ -116,7 +116,7 @@ export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
   const ready = first !== undefined && second !== undefined && first.id !== second.id;
   const comparison = useQuery({
     queryKey: ['lesson', lessonId, 'compare', first?.id, second?.id],
-    queryFn: () => call<ComparisonAnswer>('GET', `/lessons/${lessonId}/compare?a=${first?.id}&b=${second?.id}`),
+    queryFn: () => ask('GET /lessons/:id/compare', { id: lessonId, query: { a: first?.id, b: second?.id } }),
     enabled: ready,
   });
   const c = comparison.data;
@@ -124,14 +124,17 @@ export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
   const startNext = useLessonWrite(
     lessonId,
     () =>
-      call('POST', `/lessons/${lessonId}/blocks`, {
-        id: nextId,
-        club: like?.club,
-        withBall: like?.withBall,
-        condition: like?.condition,
-        cue: like?.cue,
-        effort: like?.effort,
-        circumstances: like?.circumstances,
+      ask('POST /lessons/:id/blocks', {
+        id: lessonId,
+        body: {
+          id: nextId,
+          club: like?.club,
+          withBall: like?.withBall,
+          condition: like?.condition,
+          cue: like?.cue,
+          effort: like?.effort,
+          circumstances: like?.circumstances,
+        },
       }),
     () => setNextId(newId()),
   );

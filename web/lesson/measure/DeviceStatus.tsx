@@ -3,7 +3,7 @@ import { Radio, Unplug } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import type { DeviceWire } from '../../../api/types.ts';
-import { call, queryClient } from '../../base/api.ts';
+import { ask, queryClient } from '../../base/api.ts';
 import { onLive } from '../../base/live.ts';
 import { Soft } from '../../kit/layout.tsx';
 
@@ -20,7 +20,7 @@ const Place = styled.span`
 
 /** Says which device is heard, and when one was lost; a device that comes back is heard again by itself. */
 export function DeviceStatus() {
-  const devices = useQuery({ queryKey: ['devices'], queryFn: () => call<DeviceWire[]>('GET', '/devices') });
+  const devices = useQuery({ queryKey: ['devices'], queryFn: () => ask('GET /devices') });
   const [now, setNow] = useState(Date.now);
   useEffect(() => {
     const stop = onLive((message) => {

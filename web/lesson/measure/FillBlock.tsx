@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { BlockWire, LessonAnswer } from '../../../api/types.ts';
-import { call, newId } from '../../base/api.ts';
+import { ask, newId } from '../../base/api.ts';
 import { send } from '../../base/outbox.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Button, TextField } from '../../kit/controls.tsx';
@@ -44,7 +44,9 @@ export function FillBlock({ block, lesson }: { block: BlockWire; lesson: LessonA
       for (const clear of [setSpeed, setBallSpeed, setPath, setFace, setAttack]) clear('');
     },
   );
-  const listen = useLessonWrite(lessonId, (listening: boolean) => call('PATCH', `/blocks/${block.id}`, { listening }));
+  const listen = useLessonWrite(lessonId, (listening: boolean) =>
+    ask('PATCH /blocks/:id', { id: block.id, body: { listening } }),
+  );
   return (
     <Card aria-label="Fill the block">
       <h2>Fill the block</h2>

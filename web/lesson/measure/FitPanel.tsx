@@ -3,7 +3,7 @@ import { faultById } from '../../../core/catalogue/faults.ts';
 import { FIT_NAMES, type FitName } from '../../../core/swing/fit-parameters.ts';
 import type { Player } from '../../../core/swing/player.ts';
 import type { FitWire, MotionWire } from '../../../api/types.ts';
-import { call } from '../../base/api.ts';
+import { ask } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Button } from '../../kit/controls.tsx';
 import { DataTable, Failed, Row, Sentence, Soft } from '../../kit/layout.tsx';
@@ -114,7 +114,7 @@ function FittedDrives({ fit }: { fit: FittedSwing }) {
 
 /** The swing model fitted to one captured swing, in a worker of its own, with a bar and a stop. */
 export function FitPanel({ motion, player, lessonId }: { motion: MotionWire; player: Player; lessonId: string }) {
-  const keep = useLessonWrite(lessonId, (fit: FitWire) => call('PUT', `/motions/${motion.id}/fit`, fit));
+  const keep = useLessonWrite(lessonId, (fit: FitWire) => ask('PUT /motions/:id/fit', { id: motion.id, body: fit }));
   const [done, setDone] = useState<number | null>(null);
   const [fit, setFit] = useState<FittedSwing | null>(null);
   const [error, setError] = useState<unknown>(null);

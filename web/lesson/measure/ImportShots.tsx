@@ -3,7 +3,7 @@ import type { BlockWire, LessonAnswer } from '../../../api/types.ts';
 import type { Repair } from '../../../core/formats/mapped-shots.ts';
 import { unitsOf, type ColumnTarget, type MappedColumn } from '../../../core/formats/shot-columns.ts';
 import { SHOT_FIELDS, toWire, type ShotKey } from '../../../core/formats/shot-fields.ts';
-import { call, newId } from '../../base/api.ts';
+import { ask, newId } from '../../base/api.ts';
 import { Button, PrimaryButton, Select } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Notice, Row, Soft, Spread, SideScroll } from '../../kit/layout.tsx';
 import type { FilePreview } from '../../workers/tasks.ts';
@@ -77,10 +77,9 @@ export function ImportShots({
     );
   const blocks = data ? blocksFor(data, block, lesson, blockIds) : [];
   const save = useLessonWrite(lesson.lesson.id, async () => {
-    const answer = await call<{ rows: number; setAside: number; leftOutCount: number }>(
-      'POST',
-      `/blocks/${block.id}/imports/mapped`,
-      {
+    const answer = await ask('POST /blocks/:id/imports/mapped', {
+      id: block.id,
+      body: {
         id: importId,
         name: fileName,
         text,
@@ -88,7 +87,7 @@ export function ImportShots({
         repairs,
         blocks: blocks.map(({ club, blockId }) => ({ club, blockId })),
       },
-    );
+    });
     const aside = answer.setAside > 0 ? ` ${answer.setAside} are set aside with the reason.` : '';
     const out = answer.leftOutCount > 0 ? ` ${answer.leftOutCount} rows held no speed and were left out.` : '';
     onDone(`${fileName}: ${answer.rows} shots read.${aside}${out}`);

@@ -1,9 +1,9 @@
 import { Z90 } from '../../../core/numeric/statistics.ts';
 import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
-import type { MotionWire, StudentMotionWire } from '../../../api/types.ts';
+import type { MotionWire } from '../../../api/types.ts';
 import { SEGMENTS, type Segment } from '../../../core/capture/motion.ts';
-import { call } from '../../base/api.ts';
+import { ask } from '../../base/api.ts';
 import { Select } from '../../kit/controls.tsx';
 import { DataTable, Failed, Soft } from '../../kit/layout.tsx';
 import { useMotion } from '../common/data.ts';
@@ -88,7 +88,7 @@ export function LayOver({
 }) {
   const list = useQuery({
     queryKey: ['student', studentId, 'motions'],
-    queryFn: () => call<StudentMotionWire[]>('GET', `/students/${studentId}/motions`),
+    queryFn: () => ask('GET /students/:id/motions', { id: studentId }),
   });
   const ghost = useGhost(otherId);
   const others = (list.data ?? []).filter((m) => m.id !== motion.id);

@@ -3,8 +3,8 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
-import type { BlockWire, ShotPage, ShotWire } from '../../../api/types.ts';
-import { call } from '../../base/api.ts';
+import type { BlockWire, ShotWire } from '../../../api/types.ts';
+import { ask } from '../../base/api.ts';
 import { send } from '../../base/outbox.ts';
 import { useUnits, type Units } from '../../base/session.tsx';
 import { spelled } from '../../base/shot-values.ts';
@@ -123,12 +123,17 @@ export function ShotTable({ block, lessonId }: { block: BlockWire; lessonId: str
     if (text.trim() === '' || !Number.isFinite(v) || !sorted) return '';
     return String(sorted.toWire ? sorted.toWire(v, units) : v);
   };
-  const query = new URLSearchParams({ sort: sort.by, direction: sort.direction, show, page: String(page) });
-  if (limit(least)) query.set('least', limit(least));
-  if (limit(most)) query.set('most', limit(most));
+  const query = {
+    sort: sort.by,
+    direction: sort.direction,
+    show,
+    page,
+    least: limit(least) || undefined,
+    most: limit(most) || undefined,
+  };
   const list = useQuery({
-    queryKey: ['lesson', lessonId, 'shots', block.id, query.toString()],
-    queryFn: () => call<ShotPage>('GET', `/blocks/${block.id}/shots?${query.toString()}`),
+    queryKey: ['lesson', lessonId, 'shots', block.id, query],
+    queryFn: () => ask('GET /blocks/:id/shots', { id: block.id, query }),
     placeholderData: keepPreviousData,
   });
   const set = useLessonWrite(

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { BlockWire, LessonAnswer, SwingWire } from '../../../api/types.ts';
 import { pushAgainstRelease, swingEvents } from '../../../core/capture/swing-record.ts';
-import { call } from '../../base/api.ts';
+import { ask } from '../../base/api.ts';
 import { useIntent } from '../../base/intent.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Button, ButtonLink, QuietButton, Select } from '../../kit/controls.tsx';
@@ -47,8 +47,10 @@ const KNOWN_FROM = { motion: 'captured swing', ground: 'ground', picture: 'video
 function JoinedSwing({ swing, block, lesson }: { swing: SwingWire; block: BlockWire; lesson: LessonAnswer }) {
   const lessonId = lesson.lesson.id;
   const units = useUnits();
-  const change = useLessonWrite(lessonId, (body: Partial<SwingWire>) => call('PATCH', `/swings/${swing.id}`, body));
-  const part = useLessonWrite(lessonId, () => call('DELETE', `/swings/${swing.id}`));
+  const change = useLessonWrite(lessonId, (body: Partial<SwingWire>) =>
+    ask('PATCH /swings/:id', { id: swing.id, body }),
+  );
+  const part = useLessonWrite(lessonId, () => ask('DELETE /swings/:id', { id: swing.id }));
   const captures = useCaptures(block).data;
   const motion = captures?.motions.find((m) => m.id === swing.motionId);
   const ground = captures?.grounds.find((g) => g.id === swing.groundId);
@@ -170,7 +172,7 @@ export function SwingRecords({ block, lesson }: { block: BlockWire; lesson: Less
   const join = useLessonWrite(
     lessonId,
     async (list: readonly Partial<SwingWire>[]) => {
-      for (const s of list) await call('POST', `/blocks/${block.id}/swings`, { id: intent.idFor(s), ...s });
+      for (const s of list) await ask('POST /blocks/:id/swings', { id: block.id, body: { id: intent.idFor(s), ...s } });
     },
     () => {
       intent.done();

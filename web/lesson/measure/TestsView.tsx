@@ -5,7 +5,7 @@ import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { BatteryAnswer, BatteryTestWire, LessonAnswer } from '../../../api/types.ts';
 import { ISOLATION_TESTS, type IsolationTest } from '../../../core/catalogue/isolation-tests.ts';
-import { call, newId } from '../../base/api.ts';
+import { ask, newId } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Button, PrimaryButton } from '../../kit/controls.tsx';
 import { Card, Cautions, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../../kit/layout.tsx';
@@ -103,14 +103,17 @@ function TestCard({
   const listening = lesson.blocks.some((b) => b.listening && wire.blockIds.includes(b.id));
   const start = useLessonWrite(lessonId, async () => {
     const existing = wire.blockIds.at(-1);
-    if (existing) await call('PATCH', `/blocks/${existing}`, { listening: true });
+    if (existing) await ask('PATCH /blocks/:id', { id: existing, body: { listening: true } });
     else
-      await call('POST', `/lessons/${lessonId}/blocks`, {
-        id: blockId,
-        club: test.massShare === undefined ? battery.club : (test.kit[0] ?? battery.club),
-        withBall: test.withBall,
-        condition: test.condition,
-        circumstances: like?.circumstances,
+      await ask('POST /lessons/:id/blocks', {
+        id: lessonId,
+        body: {
+          id: blockId,
+          club: test.massShare === undefined ? battery.club : (test.kit[0] ?? battery.club),
+          withBall: test.withBall,
+          condition: test.condition,
+          circumstances: like?.circumstances,
+        },
       });
   });
   const toBlock = (id: string): void => {
@@ -166,11 +169,14 @@ export default function TestsView({ lesson }: { lesson: LessonAnswer }) {
   const lessonId = lesson.lesson.id;
   const battery = useQuery({
     queryKey: ['lesson', lessonId, 'battery'],
-    queryFn: () => call<BatteryAnswer>('GET', `/lessons/${lessonId}/battery`),
+    queryFn: () => ask('GET /lessons/:id/battery', { id: lessonId }),
   });
   const [fullId] = useState(newId);
   const startFull = useLessonWrite(lessonId, () =>
-    call('POST', `/lessons/${lessonId}/blocks`, { id: fullId, club: 'driver', withBall: true, condition: 'normal' }),
+    ask('POST /lessons/:id/blocks', {
+      id: lessonId,
+      body: { id: fullId, club: 'driver', withBall: true, condition: 'normal' },
+    }),
   );
   if (battery.isPending) return <Waiting what="the tests" />;
   if (battery.error) return <Failed error={battery.error} retry={() => void battery.refetch()} />;

@@ -1,5 +1,5 @@
 import type { BlockWire, LessonAnswer } from '../../../api/types.ts';
-import { call } from '../../base/api.ts';
+import { ask } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Button } from '../../kit/controls.tsx';
 import { Failed, Notice, Row, Spread } from '../../kit/layout.tsx';
@@ -10,7 +10,7 @@ export function WaitingTray({ lesson, block }: { lesson: LessonAnswer; block?: B
   const units = useUnits();
   const { waiting } = lesson;
   const place = useLessonWrite(lesson.lesson.id, (blockId: string | null) =>
-    call('POST', '/waiting-shots', { ids: waiting.map((w) => w.id), blockId }),
+    ask('POST /waiting-shots', { body: { ids: waiting.map((w) => w.id), blockId } }),
   );
   if (waiting.length === 0) return null;
   const speeds = waiting

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import type { BlockCurves, BlockWire, GroundWire, MotionWire } from '../../../api/types.ts';
-import { call } from '../../base/api.ts';
+import type { BlockWire, GroundWire, MotionWire } from '../../../api/types.ts';
+import { ask } from '../../base/api.ts';
 
 export interface WholeCaptures {
   readonly motions: MotionWire[];
@@ -12,7 +12,7 @@ export function useCaptures(block: BlockWire) {
   const ids = [...block.motions, ...block.grounds].map((c) => c.id);
   return useQuery({
     queryKey: ['curves', block.id, ids.join(' ')],
-    queryFn: () => call<BlockCurves>('GET', `/blocks/${block.id}/curves`),
+    queryFn: () => ask('GET /blocks/:id/curves', { id: block.id }),
     enabled: ids.length > 0,
     staleTime: Infinity,
     select: ({ motions, grounds }): WholeCaptures => ({

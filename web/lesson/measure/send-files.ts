@@ -3,7 +3,7 @@ import { LARGEST_C3D_BYTES } from '../../../core/formats/c3d.ts';
 import type { CaptureKind, CaptureMapping } from '../../../core/formats/capture-mapping.ts';
 import { checkFileSize, LARGEST_FILE_BYTES } from '../../../core/formats/delimited.ts';
 import type { MappedColumn } from '../../../core/formats/shot-columns.ts';
-import { ApiError, call, newId } from '../../base/api.ts';
+import { ApiError, ask, newId } from '../../base/api.ts';
 import type { CaptureNeeds } from '../../workers/capture-tasks.ts';
 import { run } from '../../workers/run.ts';
 
@@ -46,18 +46,19 @@ export async function sendShots(block: BlockWire, lesson: LessonAnswer, file: Fi
   const seen = await run('preview', { text, fileName: file.name, handedness, defaultClub: block.club, repairs: [] });
   const plain = seen.own && seen.issues.length === 0 && seen.clubs.length === 1;
   if (!plain) {
-    const { mapping } = await call<{ mapping: readonly MappedColumn[] | null }>('POST', '/column-mappings/find', {
-      header: seen.header,
+    const { mapping } = await ask('POST /column-mappings/find', {
+      body: {
+        header: seen.header,
+      },
     });
     return { kind: 'shots', key: newId(), text, fileName: file.name, remembered: mapping };
   }
-  const query = new URLSearchParams({ id: newId(), name: file.name });
-  const answer = await call<{ rows?: number; ignoredColumns?: string[] }>(
-    'POST',
-    `/blocks/${block.id}/imports/shots?${query.toString()}`,
-    text,
-    'text/csv',
-  );
+  const answer = await ask('POST /blocks/:id/imports/shots', {
+    id: block.id,
+    query: { id: newId(), name: file.name },
+    body: text,
+    contentType: 'text/csv',
+  });
   const ignored = answer.ignoredColumns?.length ? ` Columns not understood: ${answer.ignoredColumns.join(', ')}.` : '';
   return `${file.name}: ${answer.rows} shots read.${ignored}`;
 }
@@ -68,12 +69,18 @@ export async function postCapture(
   asked: Pick<AskedCapture, 'kind' | 'file' | 'bytes'>,
   answers: { mapping?: CaptureMapping; remember?: boolean; rates?: 'rad_s' } = {},
 ): Promise<string> {
-  const query = new URLSearchParams({ id: newId(), name: asked.file.name });
-  if (answers.mapping) query.set('mapping', JSON.stringify(answers.mapping));
-  if (answers.remember) query.set('remember', 'true');
-  if (answers.rates) query.set('rates', answers.rates);
-  const path = `/blocks/${block.id}/imports/${asked.kind}?${query.toString()}`;
-  await call('POST', path, asked.bytes, 'application/octet-stream');
+  await ask(`POST /blocks/:id/imports/${asked.kind}`, {
+    id: block.id,
+    query: {
+      id: newId(),
+      name: asked.file.name,
+      mapping: answers.mapping && JSON.stringify(answers.mapping),
+      remember: answers.remember ? 'true' : undefined,
+      rates: answers.rates,
+    },
+    body: asked.bytes,
+    contentType: 'application/octet-stream',
+  });
   return `${asked.file.name}: one swing read.`;
 }
 
@@ -90,7 +97,7 @@ export async function sendCapture(
   const asked: AskedCapture = { kind, key: newId(), file, bytes, needs, remembered: null, doubt: '' };
   if (needs && !needs.plain) {
     const header = needs.labels;
-    const { mapping } = await call<{ mapping: CaptureMapping | null }>('POST', '/capture-mappings/find', { header });
+    const { mapping } = await ask('POST /capture-mappings/find', { body: { header } });
     return { ...asked, remembered: mapping };
   }
   try {

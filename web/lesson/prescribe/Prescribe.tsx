@@ -5,7 +5,7 @@ import type { DrillChoiceWire, LessonAnswer, PlanWire } from '../../../api/types
 import { FAULTS, faultById } from '../../../core/catalogue/faults.ts';
 import { drillById } from '../../../core/catalogue/drills.ts';
 import { laneOf, RUNGS } from '../../../core/catalogue/rungs.ts';
-import { call, newId } from '../../base/api.ts';
+import { ask, newId } from '../../base/api.ts';
 import { Button, PrimaryButton, Select, TextField } from '../../kit/controls.tsx';
 import { DrillText } from '../../parts/DrillText.tsx';
 import { Card, Cautions, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
@@ -110,11 +110,14 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
   const make = useLessonWrite(
     lessonId,
     (target: string) =>
-      call('POST', `/lessons/${lessonId}/plan`, {
-        id: planId,
-        target,
-        startsOn: format(new Date(lesson.lesson.startsAt), 'yyyy-MM-dd'),
-        drills: picked,
+      ask('POST /lessons/:id/plan', {
+        id: lessonId,
+        body: {
+          id: planId,
+          target,
+          startsOn: format(new Date(lesson.lesson.startsAt), 'yyyy-MM-dd'),
+          drills: picked,
+        },
       }),
     () => {
       setPicked([]);

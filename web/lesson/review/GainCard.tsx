@@ -1,6 +1,6 @@
 import type { GainWire, LessonAnswer, ReviewAnswer } from '../../../api/types.ts';
 import { baselineSentence, gainSentence, sinceLastSentence } from '../../../core/review/gain-sentence.ts';
-import { call } from '../../base/api.ts';
+import { ask } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Button } from '../../kit/controls.tsx';
 import { Card, Failed, Notice, Sentence, Soft, Spread } from '../../kit/layout.tsx';
@@ -12,13 +12,16 @@ import { useLessonWrite } from '../common/data.ts';
 function OldPlaceOffer({ lesson, review }: { lesson: LessonAnswer; review: ReviewAnswer }) {
   const lessonId = lesson.lesson.id;
   const start = useLessonWrite(lessonId, (_: undefined, id) =>
-    call('POST', `/lessons/${lessonId}/blocks`, {
-      id,
-      ...review.repeatBlock,
-      cue: 'swing it as before the change',
-      feel: '',
-      effort: null,
-      oldPlace: true,
+    ask('POST /lessons/:id/blocks', {
+      id: lessonId,
+      body: {
+        id,
+        ...review.repeatBlock,
+        cue: 'swing it as before the change',
+        feel: '',
+        effort: null,
+        oldPlace: true,
+      },
     }),
   );
   if (!review.gain?.oldPlaceWanted || !review.repeatBlock || lesson.blocks.some((b) => b.oldPlace)) return null;

@@ -4,7 +4,7 @@ import type { LessonAnswer, PlanDrillWire, PracticeSetWire, ReviewAnswer } from 
 import { drillById } from '../../../core/catalogue/drills.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
 import { RUNGS } from '../../../core/catalogue/rungs.ts';
-import { call } from '../../base/api.ts';
+import { ask } from '../../base/api.ts';
 import { Button, PrimaryButton, Select, TextField } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { WeekStrip } from '../../parts/WeekStrip.tsx';
@@ -40,18 +40,21 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
   const [passed, setPassed] = useState('');
   const [reset, setReset] = useState('');
   const decide = useLessonWrite(lessonId, (_: undefined, id) =>
-    call('POST', `/lessons/${lessonId}/decisions`, { id, planDrillId: drill.id, chosen, reason }),
+    ask('POST /lessons/:id/decisions', { id: lessonId, body: { id, planDrillId: drill.id, chosen, reason } }),
   );
   const witness = useLessonWrite(
     lessonId,
     (_: undefined, id) =>
-      call('POST', `/lessons/${lessonId}/sets`, {
-        id,
-        planDrillId: drill.id,
-        passed: Number(passed) || 0,
-        reset: Number(reset) || 0,
-        swish: 'not heard',
-        pain: false,
+      ask('POST /lessons/:id/sets', {
+        id: lessonId,
+        body: {
+          id,
+          planDrillId: drill.id,
+          passed: Number(passed) || 0,
+          reset: Number(reset) || 0,
+          swish: 'not heard',
+          pain: false,
+        },
       }),
     () => {
       setPassed('');
@@ -156,7 +159,7 @@ function Practised({ review }: { review: ReviewAnswer }) {
 /** What was tried and what it did, in the instructor's words; kept as soon as the field is left. */
 function LessonNote({ lesson }: { lesson: LessonAnswer['lesson'] }) {
   const [note, setNote] = useState(lesson.note);
-  const save = useLessonWrite(lesson.id, () => call('PATCH', `/lessons/${lesson.id}`, { note }));
+  const save = useLessonWrite(lesson.id, () => ask('PATCH /lessons/:id', { id: lesson.id, body: { note } }));
   return (
     <Card aria-label="Record">
       <TextField
@@ -180,7 +183,7 @@ export default function Review({ lesson }: { lesson: LessonAnswer }) {
   const repeat = useLessonWrite(lessonId, (_: undefined, id) => {
     const b = review.data?.repeatBlock;
     return b
-      ? call('POST', `/lessons/${lessonId}/blocks`, { id, ...b, cue: '', feel: '', effort: null })
+      ? ask('POST /lessons/:id/blocks', { id: lessonId, body: { id, ...b, cue: '', feel: '', effort: null } })
       : Promise.resolve();
   });
   if (review.isPending) return <Waiting what="the review" />;

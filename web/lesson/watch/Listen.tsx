@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import type { LessonAnswer, SwishSetWire } from '../../../api/types.ts';
-import { call } from '../../base/api.ts';
+import { ask } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Button, QuietButton } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Row, Soft, Waiting } from '../../kit/layout.tsx';
@@ -16,9 +16,9 @@ export function Listen({ lesson }: { lesson: LessonAnswer }) {
   const [open, setOpen] = useState(false);
   const lessonId = lesson.lesson.id;
   const keep = useLessonWrite(lessonId, (set: Omit<SwishSetWire, 'id' | 'heardAt'>, id) =>
-    call('POST', `/lessons/${lessonId}/swish-sets`, { id, ...set }),
+    ask('POST /lessons/:id/swish-sets', { id: lessonId, body: { id, ...set } }),
   );
-  const remove = useLessonWrite(lessonId, (id: string) => call('DELETE', `/swish-sets/${id}`));
+  const remove = useLessonWrite(lessonId, (id: string) => ask('DELETE /swish-sets/:id', { id }));
   const count = (s: SwishSetWire, j: string): number => s.swings.filter((x) => x.judgement === j).length;
   return (
     <>

@@ -8,7 +8,7 @@ import type { LessonAnswer } from '../../../api/types.ts';
 import type { Checkpoint } from '../../../core/catalogue/stages.ts';
 import { LARGEST_VIDEO_BYTES, VIDEO_FILES } from '../../../core/formats/video-limits.ts';
 import type { View } from '../../../core/picture/marks.ts';
-import { call } from '../../base/api.ts';
+import { ask } from '../../base/api.ts';
 import { Choice } from '../../kit/chips.tsx';
 import { Button, QuietButton } from '../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
@@ -109,7 +109,7 @@ export function Videos({
   );
   const remove = useLessonWrite(
     lessonId,
-    (id: string) => call('DELETE', `/videos/${id}`),
+    (id: string) => ask('DELETE /videos/:id', { id }),
     () => show({ video: null, frame: null, beside: null }),
   );
   const aborted = add.error instanceof DOMException && add.error.name === 'AbortError';

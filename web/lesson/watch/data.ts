@@ -1,7 +1,7 @@
-import { useQuery } from '@tanstack/react-query';
-import type { StudentVideoWire, VideoAnswer } from '../../../api/capture-types.ts';
+import { skipToken, useQuery } from '@tanstack/react-query';
+import type { VideoAnswer } from '../../../api/capture-types.ts';
 import type { LessonAnswer } from '../../../api/types.ts';
-import { call, queryClient } from '../../base/api.ts';
+import { ask, queryClient } from '../../base/api.ts';
 import type { Marked } from './picture/use-marks.ts';
 
 const ADULT_AGE = 18;
@@ -13,20 +13,19 @@ export const mayFilm = (lesson: LessonAnswer): boolean =>
 export const useVideo = (id: string | null) =>
   useQuery({
     queryKey: ['video', id],
-    queryFn: () => call<VideoAnswer>('GET', `/videos/${id}`),
-    enabled: id !== null,
+    queryFn: id === null ? skipToken : () => ask('GET /videos/:id', { id }),
     staleTime: Infinity,
   });
 
 export const useStudentVideos = (studentId: string) =>
   useQuery({
     queryKey: ['videos', studentId],
-    queryFn: () => call<StudentVideoWire[]>('GET', `/students/${studentId}/videos`),
+    queryFn: () => ask('GET /students/:id/videos', { id: studentId }),
   });
 
 /** Saves what is marked; the measures that come back stand beside the picture, the findings in the ledger. */
 export async function saveMarks(video: VideoAnswer, marked: Marked): Promise<void> {
-  const answer = await call<VideoAnswer>('PUT', `/videos/${video.id}/marks`, marked);
+  const answer = await ask('PUT /videos/:id/marks', { id: video.id, body: marked });
   queryClient.setQueryData(['video', video.id], answer);
   await queryClient.invalidateQueries({ queryKey: ['lesson', video.lessonId] });
 }

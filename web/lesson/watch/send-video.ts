@@ -2,7 +2,7 @@ import type { VideoAnswer } from '../../../api/capture-types.ts';
 import { LARGEST_VIDEO_BYTES } from '../../../core/formats/video-limits.ts';
 import { checkFileSize } from '../../../core/formats/delimited.ts';
 import type { View } from '../../../core/picture/marks.ts';
-import { ApiError, call, newId, serverReachable } from '../../base/api.ts';
+import { ApiError, ask, newId, serverReachable } from '../../base/api.ts';
 
 const PIECE_BYTES = 4 * 1024 * 1024;
 const TRY_AGAIN_MS = 2000;
@@ -51,7 +51,7 @@ export async function sendVideo(
   checkFileSize(file.size, file.name, LARGEST_VIDEO_BYTES);
   const id = newId();
   const announce = (): Promise<{ receivedBytes: number }> =>
-    call('POST', `/lessons/${lessonId}/videos`, { id, fileName: file.name, sizeBytes: file.size, ...how });
+    ask('POST /lessons/:id/videos', { id: lessonId, body: { id, fileName: file.name, sizeBytes: file.size, ...how } });
   let { receivedBytes } = await stubborn(announce, signal);
   try {
     while (receivedBytes < file.size) {
@@ -59,19 +59,14 @@ export async function sendVideo(
       const piece = file.slice(from, from + PIECE_BYTES);
       ({ receivedBytes } = await stubborn(
         () =>
-          call<{ receivedBytes: number }>(
-            'POST',
-            `/videos/${id}/pieces?from=${from}`,
-            piece,
-            'application/octet-stream',
-          ),
+          ask('POST /videos/:id/pieces', { id, query: { from }, body: piece, contentType: 'application/octet-stream' }),
         signal,
       ));
       onProgress(receivedBytes / file.size);
     }
-    return await stubborn(() => call<VideoAnswer>('POST', `/videos/${id}/done`), signal);
+    return await stubborn(() => ask('POST /videos/:id/done', { id }), signal);
   } catch (error) {
-    if (signal.aborted) void call('DELETE', `/videos/${id}`).catch(() => undefined);
+    if (signal.aborted) void ask('DELETE /videos/:id', { id }).catch(() => undefined);
     throw error;
   }
 }

@@ -1,11 +1,9 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import type { BeliefsAnswer } from '../../../api/types.ts';
 import type { BeliefKind, BeliefValue } from '../../../core/beliefs/changes.ts';
-import { call, queryClient } from '../../base/api.ts';
+import { ask, queryClient } from '../../base/api.ts';
 import { useIntent } from '../../base/intent.ts';
 
-export const useBeliefs = () =>
-  useQuery({ queryKey: ['beliefs'], queryFn: () => call<BeliefsAnswer>('GET', '/beliefs') });
+export const useBeliefs = () => useQuery({ queryKey: ['beliefs'], queryFn: () => ask('GET /beliefs') });
 
 // Every ledger is reckoned with these numbers.
 const refresh = (): Promise<void> => queryClient.invalidateQueries();
@@ -15,7 +13,7 @@ export function useBeliefChange(done?: () => void) {
   const intent = useIntent();
   return useMutation({
     mutationFn: (change: { kind: BeliefKind; about: string; value: BeliefValue | null; note?: string }) =>
-      call('POST', '/beliefs/changes', { note: '', ...change, id: intent.idFor(change) }),
+      ask('POST /beliefs/changes', { body: { note: '', ...change, id: intent.idFor(change) } }),
     onSuccess: () => {
       intent.done();
       done?.();
@@ -27,6 +25,6 @@ export function useBeliefChange(done?: () => void) {
 /** Puts all numbers of a kind back, or takes all from a file. */
 export const useBeliefWrite = () =>
   useMutation({
-    mutationFn: ({ path, body }: { path: 'reset' | 'import'; body: object }) => call('POST', `/beliefs/${path}`, body),
+    mutationFn: ({ path, body }: { path: 'reset' | 'import'; body: object }) => ask(`POST /beliefs/${path}`, { body }),
     onSuccess: refresh,
   });

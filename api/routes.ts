@@ -1,0 +1,160 @@
+import type { CaptureMapping } from '../core/formats/capture-mapping.ts';
+import type { MappedColumn } from '../core/formats/shot-columns.ts';
+import type { Settings } from './schemas.ts';
+import type {
+  BatteryAnswer,
+  BeliefsAnswer,
+  BlockCurves,
+  ComparisonAnswer,
+  DeviceWire,
+  LedgerAnswer,
+  LessonAnswer,
+  LessonPage,
+  MotionWire,
+  PracticeAnswer,
+  PrescribeAnswer,
+  ReviewAnswer,
+  SessionAnswer,
+  ShotPage,
+  StudentAnswer,
+  StudentMotionWire,
+  StudentsPage,
+  StudentVideoWire,
+  TodayAnswer,
+  VideoAnswer,
+} from './types.ts';
+
+type Nothing = undefined;
+interface Made {
+  readonly id: string;
+}
+/** What became of a file of shots with our own labels. */
+export interface ImportedShots {
+  readonly rows: number;
+  readonly ignoredColumns: readonly string[];
+}
+/** What became of a file of shots whose columns were matched. */
+export interface MappedShots {
+  readonly rows: number;
+  readonly setAside: number;
+  readonly leftOutCount: number;
+}
+
+/** Every address of the API with what it answers: the one list that server and pages are checked against. */
+export interface Answers {
+  'GET /setup': { needsAccount: boolean };
+  'POST /setup': { name: string };
+  'POST /session': { name: string };
+  'DELETE /session': Nothing;
+  'GET /session': SessionAnswer;
+  'PUT /settings': Settings;
+  'GET /events': string;
+  'GET /today': TodayAnswer;
+
+  'GET /students': StudentsPage;
+  'GET /students/:id': StudentAnswer;
+  'PUT /students/:id': Made;
+  'GET /students/:id/lessons': LessonPage;
+  'POST /students/:id/lessons': Made;
+  'POST /students/:id/screens': Made;
+  'POST /students/:id/body-sizes': { takenOn: string };
+  'POST /students/:id/practice-link': { path: string };
+  'DELETE /students/:id/practice-link': Nothing;
+  'GET /students/:id/motions': StudentMotionWire[];
+  'GET /students/:id/videos': StudentVideoWire[];
+
+  'GET /lessons/:id': LessonAnswer;
+  'PATCH /lessons/:id': Nothing;
+  'PUT /lessons/:id/setups': Nothing;
+  'GET /lessons/:id/battery': BatteryAnswer;
+  'GET /lessons/:id/compare': ComparisonAnswer;
+  'GET /lessons/:id/ledger': LedgerAnswer;
+  'PUT /lessons/:id/signs/:sign': Nothing;
+  'POST /lessons/:id/verdict': Made;
+  'GET /lessons/:id/prescribe': PrescribeAnswer;
+  'POST /lessons/:id/plan': Made;
+  'GET /lessons/:id/review': ReviewAnswer;
+  'POST /lessons/:id/sets': Made;
+  'POST /lessons/:id/decisions': { rungTo: number };
+  'POST /lessons/:id/blocks': Made;
+  'POST /lessons/:id/swish-sets': Made;
+  'DELETE /swish-sets/:id': Nothing;
+
+  'PATCH /blocks/:id': Nothing;
+  'DELETE /blocks/:id': Nothing;
+  'POST /blocks/:id/restore': Nothing;
+  'GET /blocks/:id/curves': BlockCurves;
+  'GET /blocks/:id/shots': ShotPage;
+  'GET /blocks/:id/shots.csv': string;
+  'POST /blocks/:id/shots': Made;
+  'PATCH /shots/:id': Nothing;
+  'POST /blocks/:id/imports/shots': ImportedShots;
+  'POST /blocks/:id/imports/mapped': MappedShots;
+  'POST /blocks/:id/imports/motion': Made;
+  'POST /blocks/:id/imports/ground': Made;
+  'DELETE /imports/:id': Nothing;
+  'POST /column-mappings/find': { mapping: readonly MappedColumn[] | null };
+  'POST /capture-mappings/find': { mapping: CaptureMapping | null };
+  'POST /blocks/:id/swings': Made;
+  'PATCH /swings/:id': Nothing;
+  'DELETE /swings/:id': Nothing;
+
+  'GET /motions/:id': MotionWire;
+  'GET /motions/:id/file': string | Buffer;
+  'PUT /motions/:id/fit': Nothing;
+  'GET /grounds/:id/file': string;
+
+  'POST /lessons/:id/videos': { id: string; receivedBytes: number };
+  'POST /videos/:id/pieces': { receivedBytes: number };
+  'POST /videos/:id/done': VideoAnswer;
+  'GET /videos/:id': VideoAnswer;
+  'GET /videos/:id/file': Buffer;
+  'PUT /videos/:id/marks': VideoAnswer;
+  'DELETE /videos/:id': Nothing;
+
+  'POST /feed/hello': { listening: { club: string; withBall: boolean; condition: string } | null };
+  'POST /feed/shots': {
+    added: number;
+    repeated: number;
+    waiting: number;
+    refused?: { deviceShotId: string; code: string; detail: string }[];
+  };
+  'GET /devices': readonly DeviceWire[];
+  'POST /waiting-shots': { taken: number };
+
+  'GET /beliefs': BeliefsAnswer;
+  'POST /beliefs/changes': Made;
+  'POST /beliefs/reset': Nothing;
+  'POST /beliefs/import': Nothing;
+
+  'GET /practice/:token': PracticeAnswer;
+  'POST /practice/:token/sets': { id: string; stop: boolean };
+}
+export type Address = keyof Answers;
+
+type Names<Path> = Path extends `${string}:${infer Name}/${infer Rest}`
+  ? Name | Names<Rest>
+  : Path extends `${string}:${infer Name}`
+    ? Name extends `${infer Bare}.${string}`
+      ? Bare
+      : Name
+    : never;
+/** Values of the names in an address. */
+export type PathValues<A extends Address> = Readonly<Record<Names<A>, string>>;
+export type Query = Readonly<Record<string, string | number | undefined>>;
+
+/** Method and path of an address, its names filled in. */
+export function filled<A extends Address>(
+  address: A,
+  values: PathValues<A>,
+  query: Query = {},
+): { readonly method: string; readonly path: string } {
+  const [method, pattern] = address.split(' ');
+  const path = pattern.replace(/:([a-z]+)/gi, (_, name: string) =>
+    encodeURIComponent((values as Readonly<Record<string, string>>)[name]),
+  );
+  const asked = new URLSearchParams(
+    Object.entries(query).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]])),
+  ).toString();
+  return { method, path: asked === '' ? path : `${path}?${asked}` };
+}
