@@ -14,7 +14,7 @@ const transform = {
 const common = {
   transform,
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
-  moduleFileExtensions: ['ts', 'tsx', 'mjs', 'js', 'json'],
+  moduleFileExtensions: ['ts', 'tsx', 'js', 'mjs', 'json'],
 };
 export default {
   // A database opens slowly on a busy machine; no test asserts on time.
@@ -28,6 +28,18 @@ export default {
       moduleNameMapper: { '^styled-components$': '<rootDir>/web/kit/styled-components.test-double.ts' },
       testEnvironment: 'node',
       testMatch: ['<rootDir>/{core,api,bench,cli,stand-ins,web}/**/*.test.{ts,tsx}'],
+      testPathIgnorePatterns: ['/node_modules/', '\\.dom\\.test\\.tsx?$'],
+    },
+    // Hooks and data layer of the pages, in a browser's document without the browser.
+    {
+      ...common,
+      displayName: 'pages',
+      moduleNameMapper: {
+        '^styled-components$': '<rootDir>/web/kit/styled-components.test-double.ts',
+        '/tap-worklet\\.ts': '<rootDir>/web/worker-url.test-double.ts',
+      },
+      testEnvironment: 'jsdom',
+      testMatch: ['<rootDir>/web/**/*.dom.test.{ts,tsx}'],
     },
     {
       ...common,

@@ -67,22 +67,25 @@ export const outbox = {
 };
 
 let flushing = false;
+const next = (list: readonly Kept[]): Kept | undefined => list.find((k) => k.refused === undefined);
 
 /** Sends what is kept, oldest first, until the server is away again; what it refuses stays with the reason. */
 export async function flush(): Promise<void> {
-  if (flushing || (await read()).every((k) => k.refused !== undefined)) return;
+  if (flushing || !next(await read())) return;
   flushing = true;
   try {
     // One tab sends at a time; each write carries its own id, so that a repeat is harmless all the same.
     await navigator.locks.request(STORE, async () => {
-      for (const kept of (await read()).filter((k) => k.refused === undefined)) {
+      // Read anew each time: more may have come behind them meanwhile.
+      for (let kept = next(await read()); kept; kept = next(await read())) {
+        const { key } = kept;
         try {
           await call(kept.method, kept.path, kept.body);
-          await outbox.drop(kept.key);
+          await outbox.drop(key);
         } catch (error) {
           if (!(error instanceof ApiError) || error.status < 400 || error.status >= 500 || error.status === 401) return;
           const { message } = error;
-          await change((list) => list.map((k) => (k.key === kept.key ? { ...k, refused: message } : k)));
+          await change((list) => list.map((k) => (k.key === key ? { ...k, refused: message } : k)));
         }
       }
     });

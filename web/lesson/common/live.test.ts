@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { ShotsEvent } from '../../../api/live.ts';
 import type { BlockWire, ShotPage, ShotWire } from '../../../api/types.ts';
-import { blockAfter, tableAfter, withShots } from './live.ts';
+import { blockAfter, tableAfter, withShots, type TableQuery } from './live.ts';
 
 const shot = (n: number, change: Partial<ShotWire> = {}): ShotWire => ({
   id: `shot ${n}`,
@@ -62,7 +62,7 @@ describe('the table of a block', () => {
     pages: 1,
     shots: Array.from({ length: n }, (_, i) => ({ ...shot(i), number: i + 1 })),
   });
-  const plain = 'sort=struckAt&direction=up&show=all&page=0';
+  const plain: TableQuery = { sort: 'struckAt', direction: 'up', show: 'all', page: 0 };
 
   test('takes a new shot at its end, numbered on', () => {
     const after = tableAfter(page(3), plain, event([shot(50)], 4));
@@ -71,9 +71,9 @@ describe('the table of a block', () => {
   });
 
   test.each([
-    ['sorted by a value', 'sort=clubSpeedMps&direction=up&show=all&page=0', 4],
-    ['filtered', `${plain}&least=40`, 4],
-    ['showing only those that count', 'sort=struckAt&direction=up&show=counted&page=0', 4],
+    ['sorted by a value', { ...plain, sort: 'clubSpeedMps' }, 4],
+    ['filtered', { ...plain, least: '40' }, 4],
+    ['showing only those that count', { ...plain, show: 'counted' }, 4],
     ['missing shots of before', plain, 9],
   ])('%s is asked for anew', (_, query, total) => {
     expect(tableAfter(page(3), query, event([shot(50)], total))).toBeUndefined();

@@ -33,11 +33,21 @@ export const blockAfter = (block: BlockWire, event: ShotsEvent): BlockWire =>
         trend: event.trend,
       };
 
+/** What a page of a block's table was asked with. */
+export interface TableQuery {
+  readonly sort: string;
+  readonly direction: string;
+  readonly show: string;
+  readonly page: number;
+  readonly least?: string;
+  readonly most?: string;
+}
+
 /** The plain first page of a block's table with new shots; undefined where the page has to be asked for. */
-export function tableAfter(page: ShotPage, query: string, event: ShotsEvent): ShotPage | undefined {
-  const asked = new URLSearchParams(query);
-  const plain = asked.get('sort') === 'struckAt' && asked.get('direction') === 'up' && asked.get('show') === 'all';
-  if (!plain || asked.has('least') || asked.has('most') || page.pages > 1 || event.shotsTotal > 100) return undefined;
+export function tableAfter(page: ShotPage, query: TableQuery, event: ShotsEvent): ShotPage | undefined {
+  const plain = query.sort === 'struckAt' && query.direction === 'up' && query.show === 'all';
+  if (!plain || query.least !== undefined || query.most !== undefined || page.pages > 1 || event.shotsTotal > 100)
+    return undefined;
   const shots = withShots(
     page.shots,
     event.shots.map((s) => ({ ...s, number: 0 })),
@@ -54,7 +64,7 @@ export function putShots(event: ShotsEvent): void {
   );
   const tables = queryClient.getQueriesData<ShotPage>({ queryKey: ['lesson', event.lessonId, 'shots', event.blockId] });
   for (const [key, page] of tables) {
-    const after = page && tableAfter(page, String(key[4]), event);
+    const after = page && tableAfter(page, key[4] as TableQuery, event);
     if (after) queryClient.setQueryData(key, after);
     else void queryClient.invalidateQueries({ queryKey: key });
   }

@@ -4,6 +4,7 @@ import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { BlockWire, ShotWire } from '../../../api/types.ts';
+import type { TableQuery } from '../common/live.ts';
 import { ask } from '../../base/api.ts';
 import { send } from '../../base/outbox.ts';
 import { useUnits, type Units } from '../../base/session.tsx';
@@ -123,7 +124,7 @@ export function ShotTable({ block, lessonId }: { block: BlockWire; lessonId: str
     if (text.trim() === '' || !Number.isFinite(v) || !sorted) return '';
     return String(sorted.toWire ? sorted.toWire(v, units) : v);
   };
-  const query = {
+  const query: TableQuery = {
     sort: sort.by,
     direction: sort.direction,
     show,
@@ -133,7 +134,7 @@ export function ShotTable({ block, lessonId }: { block: BlockWire; lessonId: str
   };
   const list = useQuery({
     queryKey: ['lesson', lessonId, 'shots', block.id, query],
-    queryFn: () => ask('GET /blocks/:id/shots', { id: block.id, query }),
+    queryFn: () => ask('GET /blocks/:id/shots', { id: block.id, query: { ...query } }),
     placeholderData: keepPreviousData,
   });
   const set = useLessonWrite(
