@@ -2,6 +2,7 @@ import styled from 'styled-components';
 import type { Budget } from '../../core/diagnosis/budget/budget.ts';
 import { BUDGET_FACTORS, type BudgetFactor } from '../../core/diagnosis/budget/subsets.ts';
 import { useUnits } from '../base/session.tsx';
+import { linear } from '../kit/chart.tsx';
 
 const NAMES: Readonly<Record<BudgetFactor, string>> = {
   strike: 'strike spot',
@@ -52,7 +53,7 @@ export function BudgetBars({ budget }: { budget: Budget }) {
   const list = [...rows, had, speed];
   const most = Math.max(5, ...list.map((r) => Math.max(r.value, r.interval?.[1] ?? 0)));
   const least = Math.min(0, ...list.map((r) => Math.min(r.value, r.interval?.[0] ?? 0)));
-  const x = (m: number): number => LEFT + ((m - least) / (most - least)) * (WIDTH - LEFT - RIGHT);
+  const x = linear([least, most], [LEFT, WIDTH - RIGHT]);
   const said = list
     .map((r) => (r.measured ? `${r.name} ${units.distance(r.value, 1)}` : `${r.name} not measured`))
     .join(', ');

@@ -2,6 +2,7 @@ import { format } from 'date-fns';
 import styled, { useTheme } from 'styled-components';
 import type { NotchStickData } from '../../api/types.ts';
 import { useUnits } from '../base/session.tsx';
+import { linear } from '../kit/chart.tsx';
 
 const SIZES = {
   full: { width: 1000, height: 132, top: 44, bar: 44, text: 15 },
@@ -46,7 +47,7 @@ export function NotchStick({ stick, size }: { stick: NotchStickData; size: keyof
   const lo = Math.floor((Math.min(...middle) - 5) / 5) * 5;
   const hi = Math.ceil((Math.max(...middle) + 5) / 5) * 5;
   const pad = size === 'full' ? 18 : 10;
-  const x = (value: number): number => pad + ((value - lo) / (hi - lo)) * (s.width - 2 * pad);
+  const x = linear([lo, hi], [pad, s.width - pad]);
   const bottom = s.top + s.bar;
   const ticks = Array.from({ length: hi - lo + 1 }, (_, i) => lo + i);
   const notchHalf = size === 'full' ? 9 : 6;

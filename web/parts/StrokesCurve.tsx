@@ -1,5 +1,6 @@
 import type { DistanceValue } from '../../core/diagnosis/budget/distance-value.ts';
 import { useUnits } from '../base/session.tsx';
+import { linear, through, XTicks, YTicks } from '../kit/chart.tsx';
 
 const WIDTH = 640;
 const HEIGHT = 190;
@@ -13,15 +14,13 @@ export function StrokesCurve({ value, sentence }: { value: DistanceValue; senten
   const strokes = curve.map((v) => v.expectedStrokes);
   const [lo, hi] = [Math.min(...strokes) - 0.05, Math.max(...strokes) + 0.05];
   const [slow, fast] = [curve[0].clubSpeedMps, curve[curve.length - 1].clubSpeedMps];
-  const x = (v: number): number => LEFT + ((v - slow) / (fast - slow)) * (WIDTH - LEFT - RIGHT);
-  const y = (s: number): number => 14 + ((hi - s) / (hi - lo)) * (HEIGHT - 50);
-  const share = (s: number): number => 14 + (1 - s) * (HEIGHT - 50);
-  const line = (of: (v: (typeof curve)[number]) => number): string =>
-    curve.map((v) => `${x(v.clubSpeedMps).toFixed(1)},${of(v).toFixed(1)}`).join(' ');
+  const x = linear([slow, fast], [LEFT, WIDTH - RIGHT]);
+  const y = linear([hi, lo], [14, HEIGHT - 36]);
+  const share = linear([1, 0], [14, HEIGHT - 36]);
+  const line = (of: (v: (typeof curve)[number]) => number): string => through(curve, (v) => x(v.clubSpeedMps), of);
   const now = curve.find((v) => Math.abs(v.factor - 1) < 1e-9) ?? curve[0];
   const turn = curve.find((v) => v.ballSpeedMps === value.turnsAtBallSpeedMps);
   const last = curve[curve.length - 1];
-  const ticks = [curve[0], now, last];
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} style={{ width: '100%', height: 'auto' }} role="img" aria-label={sentence}>
       <line x1={LEFT} x2={WIDTH - RIGHT} y1={HEIGHT - 30} y2={HEIGHT - 30} stroke="var(--soft-ink)" />
@@ -66,24 +65,13 @@ export function StrokesCurve({ value, sentence }: { value: DistanceValue; senten
       >
         {Math.round(100 * now.fairwayShare)} %
       </text>
-      {[hi - 0.05, lo + 0.05].map((s) => (
-        <text key={s} x={LEFT - 6} y={y(s) + 4} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
-          {s.toFixed(1)}
-        </text>
-      ))}
-      {ticks.map((v) => (
-        <text
-          key={v.factor}
-          x={x(v.clubSpeedMps)}
-          y={HEIGHT - 12}
-          fontSize={12}
-          textAnchor="middle"
-          fill="var(--soft-ink)"
-        >
-          {units.speed(v.clubSpeedMps, 0)}
-          {v === now ? ' now' : ''}
-        </text>
-      ))}
+      <YTicks scale={y} at={[hi - 0.05, lo + 0.05]} x={LEFT - 6} format={(s) => s.toFixed(1)} />
+      <XTicks
+        scale={x}
+        at={[...new Set([slow, now.clubSpeedMps, fast])]}
+        y={HEIGHT - 12}
+        format={(v) => `${units.speed(v, 0)}${v === now.clubSpeedMps ? ' now' : ''}`}
+      />
     </svg>
   );
 }

@@ -7,6 +7,7 @@ import { PrimaryButton, Select } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Notice, Row, Sentence, Soft, Waiting } from '../../kit/layout.tsx';
 import { blockName, type DatedBlock } from '../common/block-name.ts';
 import { useEarlierBlocks, useLessonWrite } from '../common/data.ts';
+import { linear, YTicks } from '../../kit/chart.tsx';
 
 /** The comparison in a sentence: which is faster, by how much, how sure. */
 function useSentence(c: ComparisonAnswer | undefined, a?: DatedBlock, b?: DatedBlock): string {
@@ -49,7 +50,7 @@ function RunsPicture({ blocks, c }: { blocks: readonly BlockWire[]; c: Compariso
   if (all.length === 0) return null;
   const [lo, hi] = [Math.min(...all) - 0.5, Math.max(...all) + 0.5];
   const step = (WIDTH - 60) / (all.length + runs.length);
-  const y = (v: number): number => HEIGHT - 26 - ((v - lo) / (hi - lo)) * (HEIGHT - 46);
+  const y = linear([lo, hi], [HEIGHT - 26, 20]);
   const startOf = (run: number): number =>
     46 + runs.slice(0, run).reduce((x, r) => x + step * (r.speeds.length + 1), 0);
   return (
@@ -59,11 +60,7 @@ function RunsPicture({ blocks, c }: { blocks: readonly BlockWire[]; c: Compariso
       role="img"
       aria-label={`Swings in order: ${runs.map((r) => `${r.label} ${r.speeds.length}`).join(', ')}.`}
     >
-      {[lo + 0.5, hi - 0.5].map((v) => (
-        <text key={v} x={38} y={y(v) + 4} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
-          {units.speedFigure(v, 0)}
-        </text>
-      ))}
+      <YTicks scale={y} at={[lo + 0.5, hi - 0.5]} x={38} format={(v) => units.speedFigure(v, 0)} />
       {runs.map((r, run) => {
         const from = startOf(run);
         const b = r.label === 'B';

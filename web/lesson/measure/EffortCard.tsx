@@ -3,6 +3,7 @@ import type { BlockWire } from '../../../api/types.ts';
 import { effortCurve, effortSentence, type EffortSwing } from '../../../core/battery/effort.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Card, Sentence } from '../../kit/layout.tsx';
+import { linear, through, XTicks, YTicks } from '../../kit/chart.tsx';
 
 const WIDTH = 420;
 const HEIGHT = 170;
@@ -26,8 +27,8 @@ export function EffortCard({ blocks }: { blocks: readonly BlockWire[] }) {
   if (new Set(swings.map((s) => s.effort)).size < 2) return null;
   const speeds = swings.map((s) => s.speedMps);
   const [lo, hi] = [Math.min(...speeds) - 0.5, Math.max(...speeds) + 0.5];
-  const x = (e: number): number => PAD + (e / 10) * (WIDTH - PAD - 10);
-  const y = (v: number): number => HEIGHT - 26 - ((v - lo) / (hi - lo)) * (HEIGHT - 40);
+  const x = linear([0, 10], [PAD, WIDTH - 10]);
+  const y = linear([lo, hi], [HEIGHT - 26, 14]);
   const sentence = effortSentence(curve, (v) => units.speed(v));
   return (
     <Card aria-label="Effort and speed">
@@ -40,21 +41,17 @@ export function EffortCard({ blocks }: { blocks: readonly BlockWire[] }) {
         aria-label={`Speed against felt effort. ${sentence}`}
       >
         <line x1={PAD} x2={WIDTH - 10} y1={HEIGHT - 26} y2={HEIGHT - 26} stroke="var(--soft-ink)" />
-        {Array.from({ length: 11 }, (_, e) => (
-          <text key={e} x={x(e)} y={HEIGHT - 9} fontSize={11} textAnchor="middle" fill="var(--soft-ink)">
-            {e}
-          </text>
-        ))}
-        {[lo + 0.5, hi - 0.5].map((v) => (
-          <text key={v} x={PAD - 5} y={y(v) + 4} fontSize={11} textAnchor="end" fill="var(--soft-ink)">
-            {units.speedFigure(v, 0)}
-          </text>
-        ))}
+        <XTicks scale={x} at={x.ticks(10)} y={HEIGHT - 9} size={11} />
+        <YTicks scale={y} at={[lo + 0.5, hi - 0.5]} x={PAD - 5} size={11} format={(v) => units.speedFigure(v, 0)} />
         {swings.map((s, i) => (
           <circle key={i} cx={x(s.effort)} cy={y(s.speedMps)} r={3.5} fill="none" stroke="var(--ink)" />
         ))}
         <polyline
-          points={curve.points.map((p) => `${x(p.effort)},${y(p.speedMps)}`).join(' ')}
+          points={through(
+            curve.points,
+            (p) => x(p.effort),
+            (p) => y(p.speedMps),
+          )}
           fill="none"
           stroke="var(--maple)"
           strokeWidth={2.5}

@@ -2,6 +2,7 @@ import { METRES_PER_YARD } from '../../../core/units/units.ts';
 import styled from 'styled-components';
 import { useUnits } from '../../base/session.tsx';
 import type { PatternShot } from '../../workers/tasks.ts';
+import { linear, through, XTicks } from '../../kit/chart.tsx';
 
 const WIDTH = 720;
 const PAD = 34;
@@ -72,11 +73,11 @@ export function ShotPattern({ blocks, handedness }: { blocks: readonly PatternBl
     Math.max(15, ...all.map((s) => Math.abs(s.sideOutM)), ...all.flatMap((s) => s.path.map((p) => Math.abs(p[2])))) *
     1.15;
   const high = Math.max(12, ...all.map((s) => s.apexM)) * 1.15;
-  const x = (m: number): number => PAD + (m / far) * (WIDTH - 2 * PAD);
+  const x = linear([0, far], [PAD, WIDTH - PAD]);
   // Seen from above with the target to the right: right of the target is down.
   const down = handedness === 'right' ? 1 : -1;
-  const y = (out: number): number => TOP_HEIGHT / 2 + (down * out * (TOP_HEIGHT - 30)) / 2 / wide;
-  const h = (m: number): number => TOP_HEIGHT + SIDE_HEIGHT - (m / high) * (SIDE_HEIGHT - 26);
+  const y = linear([-down * wide, down * wide], [15, TOP_HEIGHT - 15]);
+  const h = linear([0, high], [TOP_HEIGHT + SIDE_HEIGHT, TOP_HEIGHT + 26]);
   /** The ellipse as a polygon: along and across have scales of their own. */
   const outline = (e: Ellipse): string =>
     Array.from({ length: 48 }, (_, i) => {
@@ -97,14 +98,13 @@ export function ShotPattern({ blocks, handedness }: { blocks: readonly PatternBl
         .map((b) => inWords(b, units.distance))
         .join(' ')}
     >
-      {rings.map((m) => (
-        <g key={m}>
-          <line x1={x(m)} x2={x(m)} y1={12} y2={TOP_HEIGHT + SIDE_HEIGHT} stroke="var(--line)" />
-          <text x={x(m)} y={TOP_HEIGHT + SIDE_HEIGHT + 16} fontSize={12} textAnchor="middle" fill="var(--soft-ink)">
-            {units.distance(m)}
-          </text>
-        </g>
-      ))}
+      <XTicks
+        scale={x}
+        at={rings}
+        y={TOP_HEIGHT + SIDE_HEIGHT + 16}
+        format={(m) => units.distance(m)}
+        grid={[12, TOP_HEIGHT + SIDE_HEIGHT]}
+      />
       <line x1={PAD} x2={WIDTH - PAD} y1={y(0)} y2={y(0)} stroke="var(--soft-ink)" strokeDasharray="2 4" />
       <text x={PAD} y={14} fontSize={12} fill="var(--soft-ink)">
         from above · {handedness === 'right' ? 'in' : 'out'} is up, {handedness === 'right' ? 'out' : 'in'} is down
@@ -125,11 +125,19 @@ export function ShotPattern({ blocks, handedness }: { blocks: readonly PatternBl
             {block.shots.map((s) => (
               <g key={s.id} opacity={thin} strokeDasharray={look.dash}>
                 <polyline
-                  points={s.path.map((p) => `${x(p[0]).toFixed(1)},${y(p[2]).toFixed(1)}`).join(' ')}
+                  points={through(
+                    s.path,
+                    (p) => x(p[0]),
+                    (p) => y(p[2]),
+                  )}
                   strokeWidth={1.5}
                 />
                 <polyline
-                  points={s.path.map((p) => `${x(p[0]).toFixed(1)},${h(p[1]).toFixed(1)}`).join(' ')}
+                  points={through(
+                    s.path,
+                    (p) => x(p[0]),
+                    (p) => h(p[1]),
+                  )}
                   strokeWidth={1.5}
                 />
               </g>

@@ -2,6 +2,7 @@ import styled from 'styled-components';
 import type { ShotWire } from '../../../api/types.ts';
 import type { BlockStatistics } from '../../../core/review/block-statistics.ts';
 import { useUnits } from '../../base/session.tsx';
+import { linear, XTicks } from '../../kit/chart.tsx';
 
 const WIDTH = 640;
 const HEIGHT = 74;
@@ -25,7 +26,7 @@ export function SwingStrip({ shots, statistics }: { shots: readonly ShotWire[]; 
   const values = speeds.map((s) => s.value);
   const lo = Math.floor(Math.min(...values) - 2);
   const hi = Math.ceil(Math.max(...values) + 2);
-  const x = (v: number): number => PAD + ((v - lo) / (hi - lo)) * (WIDTH - 2 * PAD);
+  const x = linear([lo, hi], [PAD, WIDTH - PAD]);
   const median = units.fromMps(summary.median);
   const spread = units.fromMps(summary.spread);
   const every = hi - lo > 24 ? 5 : hi - lo > 10 ? 2 : 1;
@@ -42,11 +43,7 @@ export function SwingStrip({ shots, statistics }: { shots: readonly ShotWire[]; 
         fill="var(--straw-wash)"
       />
       <line x1={PAD} x2={WIDTH - PAD} y1={46} y2={46} stroke="var(--soft-ink)" />
-      {labels.map((v) => (
-        <text key={v} x={x(v)} y={64} fontSize={13} textAnchor="middle" fill="var(--soft-ink)">
-          {v}
-        </text>
-      ))}
+      <XTicks scale={x} at={labels} y={64} size={13} />
       <line x1={x(median)} x2={x(median)} y1={4} y2={50} stroke="var(--maple)" strokeWidth={2.5} />
       {speeds.map((s, i) =>
         s.aside ? (

@@ -10,6 +10,7 @@ import { useUnits } from '../../base/session.tsx';
 import { Button, PrimaryButton } from '../../kit/controls.tsx';
 import { Card, Cautions, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { useLessonWrite } from '../common/data.ts';
+import { linear, XTicks } from '../../kit/chart.tsx';
 
 const List = styled.ol`
   list-style: none;
@@ -36,7 +37,7 @@ const [LEAST, MOST] = [0.4, 1.15];
 
 /** The ratio on its axis: typical window as a band, today's with its interval, earlier ones as small marks. */
 function RatioStrip({ test, wire }: { test: IsolationTest; wire: BatteryTestWire }) {
-  const x = (r: number): number => 8 + ((Math.max(LEAST, Math.min(MOST, r)) - LEAST) / (MOST - LEAST)) * (WIDTH - 16);
+  const x = linear([LEAST, MOST], [8, WIDTH - 8], true);
   const { ratio, interval90 } = wire.ratio ?? { ratio: null, interval90: null };
   const said =
     ratio === null
@@ -57,11 +58,7 @@ function RatioStrip({ test, wire }: { test: IsolationTest; wire: BatteryTestWire
         fill="var(--moss-wash)"
       />
       <line x1={8} x2={WIDTH - 8} y1={28} y2={28} stroke="var(--soft-ink)" />
-      {[0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1].map((r) => (
-        <text key={r} x={x(r)} y={42} fontSize={11} textAnchor="middle" fill="var(--soft-ink)">
-          {percent(r)}
-        </text>
-      ))}
+      <XTicks scale={x} at={[0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1]} y={42} size={11} format={percent} />
       {wire.history.map((h) => (
         <line
           key={h.startsAt}

@@ -1,4 +1,5 @@
 import type { MotionWire } from '../../../api/types.ts';
+import { linear, through, YTicks } from '../../kit/chart.tsx';
 
 const WIDTH = 480;
 const HEIGHT = 190;
@@ -24,12 +25,14 @@ export function WristCurve({ motion, cursorS }: { motion: MotionWire; cursorS?: 
   const { release } = sequence;
   if (!curves.wristDeg || !release) return null;
   const longest = Math.max((sequence.topBeforeStrikeMs ?? 0) / 1000, 0.15);
-  const x = (t: number): number => STRIKE_X + (Math.max(t, -longest) / longest) * (STRIKE_X - LEFT);
-  const y = (deg: number): number =>
-    TOP + (1 - (Math.min(HIGH_DEG, Math.max(LOW_DEG, deg)) - LOW_DEG) / (HIGH_DEG - LOW_DEG)) * (HEIGHT - TOP - BOTTOM);
-  const line = curves.timeS
-    .flatMap((t, i) => (t >= -longest ? [`${x(t).toFixed(1)},${y(curves.wristDeg?.[i] ?? 180).toFixed(1)}`] : []))
-    .join(' ');
+  const x = linear([-longest, 0], [LEFT, STRIKE_X], true);
+  const y = linear([LOW_DEG, HIGH_DEG], [HEIGHT - BOTTOM, TOP], true);
+  const wristDeg = curves.wristDeg;
+  const line = through(
+    curves.timeS.flatMap((t, i) => (t >= -longest ? [{ t, deg: wristDeg[i] ?? 180 }] : [])),
+    (p) => x(p.t),
+    (p) => y(p.deg),
+  );
   const held = x(-release.startBeforeStrikeMs / 1000);
   const marks: [string, number | undefined][] = [
     ['arm level', sequence.leadArmLevelBeforeStrikeMs],
@@ -47,14 +50,14 @@ export function WristCurve({ motion, cursorS }: { motion: MotionWire; cursorS?: 
       <text x={LEFT + 6} y={TOP + 14} fontSize={12} fill="var(--soft-ink)">
         held
       </text>
-      {[60, 90, 120, 150, 180].map((v) => (
-        <g key={v}>
-          <line x1={LEFT} x2={STRIKE_X} y1={y(v)} y2={y(v)} stroke="var(--line)" />
-          <text x={LEFT - 6} y={y(v) + 4} fontSize={11} textAnchor="end" fill="var(--soft-ink)">
-            {v}°
-          </text>
-        </g>
-      ))}
+      <YTicks
+        scale={y}
+        at={[60, 90, 120, 150, 180]}
+        x={LEFT - 6}
+        size={11}
+        format={(v) => `${v}°`}
+        grid={[LEFT, STRIKE_X]}
+      />
       {marks.map(([name, ms]) =>
         ms === undefined ? null : (
           <g key={name}>

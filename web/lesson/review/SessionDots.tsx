@@ -2,6 +2,7 @@ import { format } from 'date-fns';
 import styled from 'styled-components';
 import type { GainWire, ReviewAnswer } from '../../../api/types.ts';
 import { useUnits } from '../../base/session.tsx';
+import { linear, YTicks } from '../../kit/chart.tsx';
 
 const WIDTH = 620;
 const HEIGHT = 220;
@@ -26,8 +27,8 @@ export function SessionDots({ sessions, gain }: { sessions: ReviewAnswer['sessio
   const values = [...used.map((s) => units.fromMps(s.medianMps)), base, smallest, lo, hi];
   const min = Math.floor(Math.min(...values) - 0.5);
   const max = Math.ceil(Math.max(...values) + 0.5);
-  const y = (v: number): number => BOTTOM - ((v - min) / (max - min)) * (BOTTOM - TOP);
-  const x = (i: number): number => LEFT + 24 + (used.length < 2 ? 0 : (i / (used.length - 1)) * (WIDTH - LEFT - 90));
+  const y = linear([min, max], [BOTTOM, TOP]);
+  const x = linear([0, Math.max(1, used.length - 1)], [LEFT + 24, WIDTH - 66]);
   const label = `${used.length} sessions; baseline ${base.toFixed(1)}, now between ${lo.toFixed(1)} and ${hi.toFixed(1)} ${units.speedUnit}.`;
   return (
     <Svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={label}>
@@ -48,11 +49,7 @@ export function SessionDots({ sessions, gain }: { sessions: ReviewAnswer['sessio
       <text x={WIDTH - 10} y={y(smallest) - 4} fontSize={12} textAnchor="end" fill="var(--maple-deep)">
         smallest that matters
       </text>
-      {[min, Math.round((min + max) / 2), max].map((v) => (
-        <text key={v} x={LEFT - 8} y={y(v) + 4} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
-          {v}
-        </text>
-      ))}
+      <YTicks scale={y} at={[min, Math.round((min + max) / 2), max]} x={LEFT - 8} />
       <text x={4} y={12} fontSize={12} fill="var(--soft-ink)">
         {units.speedUnit}
       </text>

@@ -1,6 +1,7 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { radToDeg } from '../../../core/units/units.ts';
+import { degToRad, radToDeg } from '../../../core/units/units.ts';
 import type { DrawnSample, DrawnSwing } from '../../workers/swing-tasks.ts';
+import { fromStrike, linear, through, XTicks, YTicks } from '../../kit/chart.tsx';
 
 const WIDTH = 640;
 const HEIGHT = 300;
@@ -52,10 +53,14 @@ export function SwingCurves({
   const svg = useRef<SVGSVGElement>(null);
   const longest = Math.max(swing.downswingS, ghost?.downswingS ?? 0, 0.3);
   const fastest = Math.max(...[swing, ghost].flatMap((s) => s?.samples.map((x) => x.ratesRadPerS[3]) ?? []));
-  const x = (before: number): number => STRIKE_X - (before / longest) * (STRIKE_X - LEFT);
-  const y = (rate: number): number => TOP + (1 - Math.max(0, rate) / fastest) * (HEIGHT - TOP - BOTTOM);
+  const x = linear([longest, 0], [LEFT, STRIKE_X]);
+  const y = linear([0, fastest], [HEIGHT - BOTTOM, TOP], true);
   const line = (s: DrawnSwing, i: number): string =>
-    s.samples.map((k) => `${x(k.beforeStrikeS).toFixed(1)},${y(k.ratesRadPerS[i]).toFixed(1)}`).join(' ');
+    through(
+      s.samples,
+      (k) => x(k.beforeStrikeS),
+      (k) => y(k.ratesRadPerS[i]),
+    );
   const last = swing.samples[swing.samples.length - 1];
   const labels = spread(
     CURVES.map((_, i) => y(last.ratesRadPerS[i])),
@@ -65,7 +70,7 @@ export function SwingCurves({
     const frame = svg.current?.getBoundingClientRect();
     if (!frame || (event.type === 'pointermove' && event.buttons === 0)) return;
     const at = ((event.clientX - frame.left) / frame.width) * WIDTH;
-    onCursor(Math.min(swing.downswingS, Math.max(0, ((STRIKE_X - at) / (STRIKE_X - LEFT)) * longest)));
+    onCursor(Math.min(swing.downswingS, Math.max(0, x.invert(at))));
   };
   const keys = (event: KeyboardEvent): void => {
     const step = { ArrowLeft: 0.005, ArrowRight: -0.005, Home: 9, End: -9 }[event.key];
@@ -94,25 +99,13 @@ export function SwingCurves({
     >
       <line x1={LEFT} x2={STRIKE_X} y1={y(0)} y2={y(0)} stroke="var(--soft-ink)" />
       <line x1={STRIKE_X} x2={STRIKE_X} y1={TOP} y2={y(0)} stroke="var(--line)" strokeWidth={2} />
-      {ticks.map((t) => (
-        <text key={t} x={x(t)} y={HEIGHT - 12} fontSize={12} textAnchor="middle" fill="var(--soft-ink)">
-          {t === 0 ? 'strike' : `−${t.toFixed(1)} s`}
-        </text>
-      ))}
-      {[500, 1000, 1500, 2000, 2500]
-        .filter((v) => v < radToDeg(fastest))
-        .map((v) => (
-          <text
-            key={v}
-            x={LEFT - 6}
-            y={y((v * Math.PI) / 180) + 4}
-            fontSize={11}
-            textAnchor="end"
-            fill="var(--soft-ink)"
-          >
-            {v}
-          </text>
-        ))}
+      <XTicks scale={x} at={ticks} y={HEIGHT - 12} format={(t) => fromStrike(-t)} />
+      <YTicks
+        scale={(dps) => y(degToRad(dps))}
+        at={[500, 1000, 1500, 2000, 2500].filter((v) => v < radToDeg(fastest))}
+        x={LEFT - 6}
+        size={11}
+      />
       <text x={4} y={12} fontSize={11} fill="var(--soft-ink)">
         °/s
       </text>

@@ -1,6 +1,7 @@
 import type { SignPopulations } from '../../../core/beliefs/beliefs.ts';
 import { MOST_AGAINST, MOST_FOR, signLogOdds, signMiddle } from '../../../core/diagnosis/findings.ts';
 import type { MeasuredSign } from '../../../core/catalogue/signs/signs.ts';
+import { linear, through } from '../../kit/chart.tsx';
 
 const WIDTH = 640;
 const HEIGHT = 250;
@@ -24,12 +25,11 @@ export function SignCurve({ sign, pair }: { sign: MeasuredSign; pair: SignPopula
   const first = Math.min(sound.mean - WIDE_SDS * sound.sd, faulty.mean - WIDE_SDS * faulty.sd);
   const last = Math.max(sound.mean + WIDE_SDS * sound.sd, faulty.mean + WIDE_SDS * faulty.sd);
   const values = Array.from({ length: STEPS + 1 }, (_, i) => first + ((last - first) * i) / STEPS);
-  const x = (v: number): number => LEFT + ((v - first) / (last - first)) * (WIDTH - LEFT - RIGHT);
+  const x = linear([first, last], [LEFT, WIDTH - RIGHT]);
   const most = Math.max(bell(sound.mean, sound), bell(faulty.mean, faulty));
-  const bellY = (d: number): number => BELLS_BASE - (d / most) * (BELLS_BASE - BELLS_TOP);
-  const oddsY = (l: number): number => ODDS_TOP + ((MOST_FOR - l) / (MOST_FOR - MOST_AGAINST)) * (ODDS_BASE - ODDS_TOP);
-  const line = (y: (v: number) => number): string =>
-    values.map((v) => `${x(v).toFixed(1)},${y(v).toFixed(1)}`).join(' ');
+  const bellY = linear([0, most], [BELLS_BASE, BELLS_TOP]);
+  const oddsY = linear([MOST_FOR, MOST_AGAINST], [ODDS_TOP, ODDS_BASE]);
+  const line = (y: (v: number) => number): string => through(values, x, y);
   const middle = signMiddle(own);
   const unit = sign.unit === '' || sign.unit === '°' ? sign.unit : ` ${sign.unit}`;
   const written = (v: number): string => `${Number(v.toPrecision(3))}${unit}`.replace('-', '−');

@@ -1,4 +1,5 @@
 import type { GroundWire, MotionWire } from '../../../../api/types.ts';
+import { fromStrike, linear, through, XTicks } from '../../../kit/chart.tsx';
 
 const WIDTH = 640;
 const HEIGHT = 250;
@@ -23,15 +24,17 @@ export function JoinedCurves({
   groundShiftS: number;
   summary: string;
 }) {
-  const x = (t: number): number => LEFT + ((t - FROM_S) / (TO_S - FROM_S)) * (WIDTH - LEFT - RIGHT);
-  const y = (share: number): number => TOP + (1 - share) * (HEIGHT - TOP - BOTTOM);
+  const x = linear([FROM_S, TO_S], [LEFT, WIDTH - RIGHT]);
+  const y = linear([1, 0], [TOP, HEIGHT - BOTTOM]);
   const line = (time: readonly number[], values: readonly number[], scale: number, shift: number): string =>
-    time
-      .flatMap((t, i) => {
+    through(
+      time.flatMap((t, i) => {
         const at = t + shift;
-        return at < FROM_S || at > TO_S ? [] : [`${x(at).toFixed(1)},${y(Math.max(0, values[i]) / scale).toFixed(1)}`];
-      })
-      .join(' ');
+        return at < FROM_S || at > TO_S ? [] : [{ at, value: Math.max(0, values[i]) / scale }];
+      }),
+      (p) => x(p.at),
+      (p) => y(p.value),
+    );
   const curves = motion?.curves;
   const fastest = Math.max(
     1,
@@ -71,11 +74,7 @@ export function JoinedCurves({
         <line key={v} x1={LEFT} x2={WIDTH - RIGHT} y1={y(v)} y2={y(v)} stroke="var(--line)" />
       ))}
       <line x1={x(0)} x2={x(0)} y1={TOP} y2={y(0)} stroke="var(--soft-ink)" strokeWidth={2} />
-      {[-0.6, -0.4, -0.2, 0, 0.2].map((t) => (
-        <text key={t} x={x(t)} y={HEIGHT - 8} fontSize={12} textAnchor="middle" fill="var(--soft-ink)">
-          {t === 0 ? 'strike' : `${String(t).replace('-', '−')} s`}
-        </text>
-      ))}
+      <XTicks scale={x} at={[-0.6, -0.4, -0.2, 0, 0.2]} y={HEIGHT - 8} format={fromStrike} />
       {rows.map((r, i) => (
         <g key={r.name}>
           <polyline points={r.points} fill="none" stroke={r.colour} strokeWidth={2.2} strokeDasharray={r.dash} />
