@@ -13,15 +13,11 @@ export function SearchField({ label }: { label: string }) {
         value={typed}
         onChange={(value) => {
           setTyped(value);
-          setParams(
-            (old) => {
-              const next = new URLSearchParams(old);
-              if (value) next.set('search', value);
-              else next.delete('search');
-              return next;
-            },
-            { replace: true },
-          );
+          // The address as it is now: one that was just followed may not be drawn yet.
+          const next = new URLSearchParams(window.location.search);
+          if (value) next.set('search', value);
+          else next.delete('search');
+          setParams(next, { replace: true });
         }}
       />
     </div>
