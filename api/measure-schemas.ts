@@ -1,8 +1,15 @@
+import { clubName } from '../core/catalogue/heads.ts';
 import * as yup from 'yup';
 import { SETUP_FIELDS, type SetupNumberKey } from '../core/catalogue/norms.ts';
 import type { ColumnTarget } from '../core/formats/shot-columns.ts';
 import { SHOT_FIELDS, toWire, wireName, type ShotKey } from '../core/formats/shot-fields.ts';
 import { id, moment, optionalNumber, text } from './fields.ts';
+
+const clubSchema = yup
+  .string()
+  .transform((v: string | undefined) => v && clubName(v))
+  .required('is needed')
+  .max(40);
 
 /** Where a block was hit and with what: unlike conditions are never compared silently. */
 export const circumstancesSchema = yup.object({
@@ -26,7 +33,7 @@ export type Circumstances = yup.InferType<typeof circumstancesSchema>;
 
 export const blockSchema = yup.object({
   id: id(),
-  club: yup.string().trim().required('is needed').max(40),
+  club: clubSchema,
   withBall: yup.boolean().required(),
   condition: yup.string().trim().required('is needed').max(60),
   cue: text(300),
@@ -107,7 +114,7 @@ const setupNumber = (key: SetupNumberKey) => {
 };
 export const setupSchema = yup.object({
   id: id(),
-  club: yup.string().trim().required('is needed').max(40),
+  club: clubSchema,
   gripHold: yup
     .string()
     .oneOf(['fingers', 'between', 'palm'] as const)
@@ -162,7 +169,7 @@ export const mappedImportSchema = yup.object({
   remember: yup.boolean().default(true),
   /** Block of each club in the file; a block that is not there yet is made with this id. */
   blocks: yup
-    .array(yup.object({ club: yup.string().required().max(40), blockId: id() }))
+    .array(yup.object({ club: clubSchema, blockId: id() }))
     .min(1)
     .max(40, 'at most 40 clubs in one file')
     .required(),

@@ -22,7 +22,7 @@ test('a foreign file: columns guessed, several clubs split, remembered, undone a
   await expect(panel.getByRole('button', { name: /Unit of Club Speed \[km\/h\]/ })).toContainText('kmh');
   // 150.5 km/h in SI.
   await expect(panel.getByRole('row', { name: /^Club Speed/ })).toContainText('41.8 m/s');
-  await expect(panel).toContainText('4 × Driver into block 1 (driver); 3 × 7-iron into a new block');
+  await expect(panel).toContainText('4 × driver into block 1 (driver); 3 × 7-iron into a new block');
   // A wrong guess is put right by hand, and back.
   await panel.getByRole('button', { name: /What Remark is/ }).click();
   await page.getByRole('option', { name: 'side', exact: true }).click();

@@ -1,3 +1,5 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { LessonAnswer } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
@@ -76,6 +78,28 @@ describe('writes at the same moment', () => {
     const added = answers.map((a) => (a.body as { added: number }).added).reduce((a, b) => a + b, 0);
     expect(added).toBe(1);
     expect(await server.db.query('select 1 from shots where block_id = $1', [block])).toHaveLength(1);
+  });
+
+  test('a file that is taken away for one student and stored for another at once is there for the other', async () => {
+    const csv = readFileSync(join(import.meta.dirname, '../demo/samples/swing-arms-first.csv'), 'utf8');
+    const store = async (block: string): Promise<{ importId: string; motionId: string }> => {
+      const importId = uuid();
+      const answer = await server.upload(`/blocks/${block}/imports/motion?id=${importId}&name=s.csv`, csv).expect(201);
+      return { importId, motionId: (answer.body as { id: string }).id };
+    };
+    const blockOfAnother = async (): Promise<string> => server.block(await server.lesson(await server.student()));
+    for (let round = 0; round < 6; round++) {
+      const first = await store(await blockOfAnother());
+      const other = await blockOfAnother();
+      const [, second] = await Promise.all([
+        server.call('delete', `/imports/${first.importId}`).expect(204),
+        store(other),
+      ]);
+      await server.call('get', `/motions/${second.motionId}/file`).expect(200);
+      await server.call('delete', `/imports/${second.importId}`).expect(204);
+    }
+    // Nobody names it any more: it is gone.
+    expect(readdirSync(server.content.folder).filter((f) => !f.endsWith('.part'))).toEqual([]);
   });
 
   test('two swings cannot take the same shot', async () => {

@@ -55,9 +55,18 @@ export const FACE_LIMIT_M = 0.06;
 /** Friction between ball and face. */
 export const FACE_FRICTION = 0.4;
 
+/**
+ * A club as it is named here: usual spellings of the driver ("Driver", "DR", "1W", "1-wood") are one club, so that its sessions
+ * stand together; a name of its own ("the old driver") stays, with the driver's kind of head.
+ */
+export function clubName(typed: string): string {
+  const name = typed.trim();
+  return /^(driver|dr|1 ?-?w(ood)?)$/i.test(name) ? 'driver' : name;
+}
+
 /** Kind of head by the name of a club; anything that is neither driver nor wood counts as an iron. */
 export function headKindOf(club: string): HeadKind {
-  const name = club.trim().toLowerCase();
+  const name = clubName(club).toLowerCase();
   if (/driver|^1 ?-?w/.test(name)) return 'driver';
   if (/wood|hybrid|rescue|fairway|^[2-9] ?-?[wh]\b/.test(name)) return 'fairway';
   return 'iron';

@@ -42,7 +42,7 @@ export function measureShots(block: MeasuredBlock): Measurement[] {
     add('club-path-out', path, mean(path));
   }
   const attack = numbers(block.shots, 'attackRad').map(radToDeg);
-  if (attack.length >= FEWEST_SHOTS && block.club === 'driver') add('driver-attack', attack, mean(attack));
+  if (attack.length >= FEWEST_SHOTS && headKindOf(block.club) === 'driver') add('driver-attack', attack, mean(attack));
   if (attack.length >= FEWEST_SHOTS && headKindOf(block.club) === 'iron') add('iron-attack', attack, mean(attack));
   const facePath = block.shots
     .filter((s) => s.faceOutRad !== undefined && s.pathOutRad !== undefined)

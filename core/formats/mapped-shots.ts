@@ -1,3 +1,4 @@
+import { clubName } from '../catalogue/heads.ts';
 import { rightToOut, type Handedness } from '../units/units.ts';
 import { readDelimited, type DelimitedTable } from './delimited.ts';
 import { InputError } from '../errors/input-error.ts';
@@ -112,7 +113,7 @@ export function readMappedShots(
     }
     const raw = { ...values };
     wrong.push(...impossibleIn(values));
-    return { line: row.line, timeIso, club: club === '' ? defaultClub : club, values, raw, wrong };
+    return { line: row.line, timeIso, club: club === '' ? defaultClub : clubName(club), values, raw, wrong };
   };
   const shots = table.rows.map(read);
   return repairs.some((r) => r.kind === 'row-order') ? inRowOrder(shots) : shots;

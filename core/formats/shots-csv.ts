@@ -1,3 +1,4 @@
+import { clubName } from '../catalogue/heads.ts';
 import { writeCsv } from './write-csv.ts';
 import { InputError } from '../errors/input-error.ts';
 import { rightToOut, type Handedness } from '../units/units.ts';
@@ -96,7 +97,7 @@ export function readShotsCsv(text: string, handedness: Handedness, fileName = 's
         where,
       );
     }
-    const club = row.cells[clubColumn];
+    const club = clubName(row.cells[clubColumn]);
     if (club === '')
       throw new InputError('missing', `${fileName}, ${where}, column club: empty.`, `${where}, column club`);
     const time = timeColumn < 0 ? '' : row.cells[timeColumn];

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { degToRad, mphToMps, mpsToMph, radPerSToRpm, radToDeg } from '../units/units.ts';
-import { headKindOf, HEADS, type HeadKind } from '../catalogue/heads.ts';
+import { clubName, headKindOf, HEADS, type HeadKind } from '../catalogue/heads.ts';
 import { loftFromLaunch, strikeBall, type Delivery } from './impact.ts';
 
 interface Case {
@@ -150,3 +150,15 @@ test.each([
   ['7-iron', 'iron'],
   ['wedge', 'iron'],
 ])('%s has a %s head', (club, kind) => expect(headKindOf(club)).toBe(kind));
+
+test.each([
+  [' Driver ', 'driver'],
+  ['DR', 'driver'],
+  ['1-Wood', 'driver'],
+  ['1W', 'driver'],
+  ['the old Driver', 'the old Driver'],
+  ['7-iron', '7-iron'],
+])('%s is the club %s', (typed, name) => {
+  expect(clubName(typed)).toBe(name);
+  expect(headKindOf(typed)).toBe(headKindOf(name));
+});

@@ -1,3 +1,5 @@
+import { contentHash } from '../http/secrets.ts';
+import { holdContent } from '../rows/content.ts';
 import { randomUUID } from 'node:crypto';
 import { open } from 'node:fs/promises';
 import express, { Router, type Request } from 'express';
@@ -114,11 +116,13 @@ export function captureRoutes({ db, hub, work, content }: Services): Router {
       const ground =
         kind === 'ground' ? await work.run('readGround', { ...input, club: target.block.club }) : undefined;
       const read = (motion ?? ground)?.content;
-      const contentSha256 = typeof read === 'string' ? await content.put(Buffer.from(read)) : received.sha256;
-      // Kept before the rows name it: a failure leaves a file that nothing names, never a row without its file.
-      await content.keep(received.id, received.sha256);
+      const contentSha256 = typeof read === 'string' ? contentHash(read) : received.sha256;
       const record = { id, blockId: target.blockId, importId: query.id, fileName: query.name, contentSha256 };
       await db.transaction(async (tx) => {
+        await holdContent(tx, received.sha256, contentSha256);
+        // Kept before the rows name it: a failure leaves a file that nothing names, never a row without its file.
+        if (typeof read === 'string') await content.put(Buffer.from(read));
+        await content.keep(received.id, received.sha256);
         await insertImport(tx, practiceId, {
           id: query.id,
           blockId: target.blockId,

@@ -10,7 +10,7 @@ import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { figuresOf, figuresWait } from '../rows/figures.ts';
 import { insertShotRows } from '../rows/shots.ts';
-import { contentIsUsed, contentOfImport } from '../rows/content.ts';
+import { contentOfImport, dropUnused } from '../rows/content.ts';
 import { importTarget, refuseCopy } from '../readings/import-target.ts';
 import { headerHash, insertImport, mappingFor, rememberMapping, undoImport } from '../rows/captures.ts';
 
@@ -134,7 +134,7 @@ export function shotImportRoutes({ db, hub, work, content }: Services): Router {
     const files = await contentOfImport(db, practiceId, id);
     const lessonId = await db.transaction((tx) => undoImport(tx, practiceId, id));
     if (!lessonId) throw notFound('The import');
-    for (const sha256 of files) if (!(await contentIsUsed(db, sha256))) await content.drop(sha256);
+    await dropUnused(db, content, files);
     hub.publish(practiceId, { kind: 'changed', lessonId });
     res.status(204).end();
   });

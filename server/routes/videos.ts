@@ -11,7 +11,7 @@ import { measurePicture } from '../../core/picture/picture-measures.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { ageYears } from '../readings/lesson.ts';
-import { contentIsUsed } from '../rows/content.ts';
+import { dropUnused, holdContent } from '../rows/content.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';
 import type { Db } from '../db/connection.ts';
@@ -150,8 +150,11 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
         );
       }
       const facts = await factsOf(files, row.id, row.file_name);
-      await files.keep(row.id, sha256);
-      await completeVideo(db, practiceId, row.id, { sha256, facts });
+      await db.transaction(async (tx) => {
+        await holdContent(tx, sha256);
+        await files.keep(row.id, sha256);
+        await completeVideo(tx, practiceId, row.id, { sha256, facts });
+      });
     } catch (error) {
       if (error instanceof Problem || error instanceof InputError) await forget();
       throw error;
@@ -214,7 +217,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     const row = await here(practiceId, idParam(req));
     await deleteVideo(db, practiceId, row.id);
     await files.dropPart(row.id);
-    if (row.sha256 !== null && !(await contentIsUsed(db, row.sha256))) await files.drop(row.sha256);
+    if (row.sha256 !== null) await dropUnused(db, files, [row.sha256]);
     hub.publish(practiceId, { kind: 'changed', lessonId: row.lesson_id });
     res.status(204).end();
   });

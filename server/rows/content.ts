@@ -1,7 +1,25 @@
+import type { ContentStore } from '../content/content-store.ts';
 import type { Db } from '../db/connection.ts';
 
+/**
+ * Within a transaction: holds stored files until it ends, so that none is taken away while a row is about to name it, nor named
+ * while it is taken away.
+ */
+export async function holdContent(tx: Db, ...sha256s: readonly string[]): Promise<void> {
+  // In one order everywhere: two who hold several never wait for each other.
+  for (const sha256 of [...new Set(sha256s)].sort())
+    await tx.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [sha256]);
+}
+
+/** Takes stored files away that no row names any more. */
+export const dropUnused = (db: Db, store: ContentStore, sha256s: readonly string[]): Promise<void> =>
+  db.transaction(async (tx) => {
+    await holdContent(tx, ...sha256s);
+    for (const sha256 of sha256s) if (!(await contentIsUsed(tx, sha256))) await store.drop(sha256);
+  });
+
 /** Whether any row of any practice stands on a stored file. */
-export const contentIsUsed = async (db: Db, sha256: string): Promise<boolean> =>
+const contentIsUsed = async (db: Db, sha256: string): Promise<boolean> =>
   (
     await db.query(
       `select 1 from videos where sha256 = $1 union all select 1 from imports where original_sha256 = $1
