@@ -1,7 +1,7 @@
 // `npm run bench -- practice [students lessons swings]`: builds a large practice and times its main pages while a feed posts two
 // shots a second; the server runs here, what asks it in a process of its own.
 import { fork } from 'node:child_process';
-import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { built, ROOT } from './prepare.mjs';
@@ -46,10 +46,10 @@ export async function benchPractice([students = 500, lessons = 50, swings = 60])
   const { rebuildFigures } = await built('server/rows/figures');
   const size = { students, lessons, swings };
   const folder = join(ROOT, '.cache', `practice-${students}-${lessons}-${swings}`);
-  const ready = join(folder, 'ready');
   mkdirSync(folder, { recursive: true });
   const { DATABASE_URL: databaseUrl } = process.env;
-  const running = await start({ dataFolder: folder, webFolder: '/none', host: '127.0.0.1', port: 0, databaseUrl });
+  const open = () => start({ dataFolder: folder, webFolder: '/none', host: '127.0.0.1', port: 0, databaseUrl });
+  let running = await open();
   const { db, address } = running;
   const account = { practiceName: 'Bench', name: 'Bench', signIn: 'bench', password: 'the password of the bench' };
   const post = (path, body) =>
@@ -58,7 +58,8 @@ export async function benchPractice([students = 500, lessons = 50, swings = 60])
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
     });
-  if (!existsSync(ready)) {
+  const [{ n: there }] = await db.query('select count(*)::int as n from students');
+  if (there !== students) {
     console.log(`Building ${students} students × ${lessons} lessons × ${swings} swings …`);
     await post('/setup', account);
     const [{ id }] = await db.query('select id from practices');
@@ -69,13 +70,18 @@ export async function benchPractice([students = 500, lessons = 50, swings = 60])
       `figures of ${students * lessons} sessions rebuilt in ${((performance.now() - from) / 1000).toFixed(0)} s`,
     );
     await db.script('vacuum analyze');
-    writeFileSync(ready, '');
+    // As after `npm run figures`: the program starts and reckons the standings ahead.
+    await running.stop();
+    running = await open();
   }
+  const warmFrom = performance.now();
+  const warmed = await running.warmed;
+  console.log(`${warmed} standings reckoned ahead in ${((performance.now() - warmFrom) / 1000).toFixed(1)} s`);
   const delay = monitorEventLoopDelay({ resolution: 5 });
   delay.enable();
   const client = fork(join(import.meta.dirname, 'bench-practice-client.mjs'), [], { stdio: 'inherit' });
   const [feedKey] = running.feedKeys.values();
-  client.send({ address, account, feedKey });
+  client.send({ address: running.address, account, feedKey });
   await new Promise((resolve) => client.once('exit', resolve));
   delay.disable();
   console.log(`longest pause of the server's event loop ${(delay.max / 1e6).toFixed(0)} ms`);

@@ -3,6 +3,8 @@ import fc from 'fast-check';
 import type { LessonAnswer, LessonPage, StudentAnswer, StudentCard } from '../api/types.ts';
 import { median, robustSpread } from '../core/numeric/statistics.ts';
 import { rebuildFigures } from './rows/figures.ts';
+import { warmStandings } from './readings/warm.ts';
+import { inlineWork } from './work/inline.ts';
 import { TestServer } from './test-support.ts';
 
 jest.setTimeout(240_000);
@@ -154,6 +156,19 @@ describe('standings', () => {
     expect(page.stick).toEqual((await card(student)).stick);
     await server.call('delete', `/blocks/${block}`).expect(204);
     expect((await card(student)).stick.latestMps).toBeNull();
+  });
+
+  test('are reckoned ahead: the first look costs no more than the next, and a stop is heeded', async () => {
+    const means = { db: server.db, work: inlineWork };
+    for (let i = 0; i < 6; i++) {
+      const student = await server.student({ name: `Ahead ${i}` });
+      await server.shots(await server.block(await server.lesson(student, 3)), [90, 92, 94]);
+    }
+    expect(await warmStandings(means, () => true)).toBe(0);
+    expect(await warmStandings(means, () => false)).toBeGreaterThanOrEqual(6);
+    expect(await warmStandings(means, () => false)).toBe(0);
+    const first = await server.count('/students?search=Ahead');
+    expect((await server.count('/students?search=Ahead')).queries).toBe(first.queries);
   });
 
   test('are reckoned once and then read', async () => {

@@ -12,6 +12,7 @@ import { lockFolder } from './db/lock.ts';
 import { migrate } from './db/migrate.ts';
 import { databaseBus } from './live/bus.ts';
 import { threadedPGlite } from './db/threaded.ts';
+import { warmStandings } from './readings/warm.ts';
 import { remembering } from './work/remember.ts';
 import { pooledWork } from './work/work.ts';
 
@@ -31,6 +32,8 @@ export interface Running {
   readonly address: string;
   readonly db: Db;
   readonly feedKeys: ReadonlyMap<string, string>;
+  /** Ends when the standings that did not hold at the start are reckoned. */
+  readonly warmed: Promise<number>;
   stop(): Promise<void>;
 }
 
@@ -110,17 +113,26 @@ export async function start(options: StartOptions): Promise<Running> {
   await ensureFeedKeys(services, knownKeys);
   writeFeedFile();
 
+  // Told when it ends, never waited for: the program answers meanwhile.
+  let isStopping = false;
+  const warmed = warmStandings(services, () => isStopping).catch((error: unknown) => {
+    if (!isStopping) log.error({ err: error }, 'standings could not be reckoned ahead');
+    return 0;
+  });
+
   let stopping: Promise<void> | undefined;
   const stop = (): Promise<void> =>
     (stopping ??= (async () => {
+      isStopping = true;
       services.hub.closeAll();
       await new Promise<void>((resolve) => {
         server.close(() => resolve());
         server.closeAllConnections();
       });
+      await warmed;
       await work.close();
       await bus?.close();
       await close();
     })());
-  return { address, db, feedKeys, stop };
+  return { address, db, feedKeys, warmed, stop };
 }

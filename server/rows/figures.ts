@@ -69,6 +69,21 @@ export const standingsOf = (
     [practiceId, studentIds, today],
   );
 
+/** Students of any practice whose standing does not hold, in the order of their ids. @param after id of the last one seen */
+export const staleStudents = (
+  db: Db,
+  today: string,
+  after: string,
+  limit: number,
+): Promise<{ id: string; practice_id: string }[]> =>
+  db.query(
+    `select s.id, s.practice_id from students s left join student_versions v on v.student_id = s.id
+       left join standings t on t.student_id = s.id
+     where s.id > $2 and (t.version is distinct from coalesce(v.version, 0) or t.holds_until < $1::date)
+     order by s.id limit $3`,
+    [today, after, limit],
+  );
+
 export interface NewStanding {
   readonly studentId: string;
   readonly version: number;
