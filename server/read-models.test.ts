@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { LessonAnswer, LessonPage, StudentAnswer, StudentCard } from '../api/types.ts';
@@ -5,7 +7,7 @@ import { median, robustSpread } from '../core/numeric/statistics.ts';
 import { rebuildFigures } from './rows/figures.ts';
 import { warmStandings } from './readings/warm.ts';
 import { inlineWork } from './work/inline.ts';
-import { TestServer } from './test-support.ts';
+import { TestServer, uuid } from './test-support.ts';
 
 jest.setTimeout(240_000);
 let server: TestServer;
@@ -227,4 +229,27 @@ describe('queries of the main pages', () => {
     expect(heavy.queries).toBe(one.queries);
     expect(heavy.bytes).toBe(one.bytes);
   });
+});
+
+test('older data: spellings of the driver become one club, its figures one session, one set-up a lesson', async () => {
+  const lesson = await server.lesson(await server.student());
+  const blocks = [await server.block(lesson), await server.block(lesson), await server.block(lesson, { club: 'iron' })];
+  await server.shots(blocks[0], [90, 92]);
+  await server.shots(blocks[1], [94]);
+  await server.db.query("update blocks set club = 'DR' where id = $1", [blocks[1]]);
+  for (const club of [' Driver', '1W'])
+    await server.db.query(
+      'insert into setups (id, practice_id, lesson_id, club) select $1, practice_id, id, $2 from lessons where id = $3',
+      [uuid(), club, lesson],
+    );
+  const clubs = async (table: string): Promise<unknown[]> =>
+    (
+      await server.db.query<{ club: string }>(`select club from ${table} where lesson_id = $1 order by club`, [lesson])
+    ).map((r) => r.club);
+  expect(await clubs('session_figures')).toEqual(['DR', 'driver']);
+  await server.db.script(readFileSync(join(import.meta.dirname, 'db/migrations/012-club-names.sql'), 'utf8'));
+  expect(await clubs('blocks')).toEqual(['driver', 'driver', 'iron']);
+  expect(await clubs('session_figures')).toEqual(['driver']);
+  expect(close(await stored(lesson))).toEqual(close(await fromShots(lesson)));
+  expect((await clubs('setups')).filter((c) => c === 'driver')).toHaveLength(1);
 });

@@ -2,7 +2,7 @@ import { headKindOf } from '../catalogue/heads.ts';
 import { median } from '../numeric/statistics.ts';
 import { priceSwing, type PricedBody, type PriceInputs, type SwingPrices } from './learned-price.ts';
 
-/** Version of the learned prices and of the rules below; a price kept under another one is reckoned anew. */
+/** Version of the learned prices and of the rules below, to be raised with either; a price kept under another is reckoned anew. */
 export const PRICE_RULE = 1;
 
 /** A captured swing as it may be priced; without inputs its curves do not hold a price. */

@@ -44,7 +44,12 @@ export async function threadedPGlite(
     });
     const remote = Comlink.wrap<PGliteThreadApi>(nodeEndpoint(worker as unknown as NodeEndpoint));
     const alive = <T>(answer: Promise<T>): Promise<T> => Promise.race([answer, died]);
-    await alive(remote.ready());
+    try {
+      await alive(remote.ready());
+    } catch (error) {
+      await worker.terminate();
+      throw error;
+    }
     return { worker, remote, alive };
   };
   let opened: Promise<Opened> | undefined;

@@ -1,5 +1,5 @@
 import { clear } from 'idb-keyval';
-import { beforeEach, expect, test } from '@jest/globals';
+import { beforeEach, expect, jest, test } from '@jest/globals';
 import { fakeServer } from '../test-dom.ts';
 import { flush, outbox, send, startOutbox } from './outbox.ts';
 
@@ -89,4 +89,20 @@ test('a change in another tab is shown here', async () => {
   await until(() => told > before);
   quiet();
   stop();
+});
+
+test('a browser that keeps nothing still sends what can go now, and says what cannot', async () => {
+  const open = jest.spyOn(IDBFactory.prototype, 'open').mockImplementation(() => {
+    throw new DOMException('not here', 'SecurityError');
+  });
+  const transaction = jest.spyOn(IDBDatabase.prototype, 'transaction').mockImplementation(() => {
+    throw new DOMException('not here', 'SecurityError');
+  });
+  const asked = fakeServer(() => ({ status: 201 }));
+  expect(await send('POST', '/a', { id: '1' }, 'one')).toBe('sent');
+  expect(asked).toHaveLength(1);
+  fakeServer(() => null);
+  await expect(send('POST', '/a', { id: '2' }, 'two')).rejects.toThrow();
+  open.mockRestore();
+  transaction.mockRestore();
 });

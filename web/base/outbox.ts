@@ -21,7 +21,8 @@ let cache: readonly Kept[] = [];
 
 /** What the browser keeps, as it is now; other tabs write to it too. */
 async function read(): Promise<readonly Kept[]> {
-  show((await get<readonly Kept[]>(STORE)) ?? []);
+  // A browser that keeps nothing (a private window) must not hold up what can be sent now.
+  show((await get<readonly Kept[]>(STORE).catch(() => undefined)) ?? []);
   return cache;
 }
 
@@ -135,7 +136,10 @@ export function startOutbox(): () => void {
   const timer = setInterval(() => {
     if (cache.length > 0) void flush();
   }, RETRY_MS);
-  void takeOver().then(flush);
+  // What an earlier version kept stays where it is if it cannot be taken over.
+  void takeOver()
+    .catch(() => undefined)
+    .then(flush);
   return () => {
     others.removeEventListener('message', onOther);
     stop();

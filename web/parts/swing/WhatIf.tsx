@@ -26,10 +26,20 @@ const Columns = styled.div`
   }
 `;
 const Picture = styled.div`
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(100%, 300px), 1fr));
+  display: flex;
+  flex-wrap: wrap;
   gap: var(--s3);
   align-items: center;
+  /* The curves need twice the figure's width to be read; side by side only where both have room. */
+  > :first-child {
+    flex: 13 1 min(100%, 420px);
+    min-width: 0;
+  }
+  > :last-child {
+    flex: 7 1 min(100%, 220px);
+    min-width: 0;
+    max-width: 420px;
+  }
 `;
 const Prices = styled.ul`
   list-style: none;
