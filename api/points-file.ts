@@ -28,7 +28,7 @@ export function readPointsFile(input: unknown, fileName: string): MarkedPicture 
 
 function checkFrames({ frameTimesS, marks }: MarkedPicture, fileName: string): void {
   for (let i = 1; i < frameTimesS.length; i++) {
-    if (frameTimesS[i] > frameTimesS[i - 1]) continue;
+    if (frameTimesS[i]! > frameTimesS[i - 1]!) continue;
     throw new InputError('time-order', `${fileName}: frame times must rise; frame ${i} does not.`, `frameTimesS[${i}]`);
   }
   const used = [...Object.values(marks.checkpoints).map((c) => c.frame), ...marks.frames.map((f) => f.frame)];

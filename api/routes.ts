@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import type { CaptureMapping } from '../core/formats/capture-mapping.ts';
 import type { MappedColumn } from '../core/formats/shot-columns.ts';
 import type { Settings } from './schemas.ts';
@@ -149,9 +150,9 @@ export function filled<A extends Address>(
   values: PathValues<A>,
   query: Query = {},
 ): { readonly method: string; readonly path: string } {
-  const [method, pattern] = address.split(' ');
+  const [method, pattern] = tuple(2, address.split(' '));
   const path = pattern.replace(/:([a-z]+)/gi, (_, name: string) =>
-    encodeURIComponent((values as Readonly<Record<string, string>>)[name]),
+    encodeURIComponent((values as Readonly<Record<string, string>>)[name]!),
   );
   const asked = new URLSearchParams(
     Object.entries(query).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]])),

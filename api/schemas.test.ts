@@ -84,7 +84,7 @@ describe('what is written in a lesson', () => {
       deviceId: 'm',
       shots: [{ deviceShotId: '1', struckAt: '2026-03-01T10:00:00Z', row: { club: 'driver', club_speed_mph: 90 } }],
     };
-    expect(feedSchema.validateSync(feed, { stripUnknown: true }).shots[0].row).toEqual(feed.shots[0].row);
+    expect(feedSchema.validateSync(feed, { stripUnknown: true }).shots[0]!.row).toEqual(feed.shots[0]!.row);
     expect(complaint(feedSchema, { ...feed, shots: [{ ...feed.shots[0], row: 'driver,90' }] })).toContain('row');
     expect(complaint(feedSchema, { ...feed, shots: [{ ...feed.shots[0], struckAt: 'now' }] })).toContain('struckAt');
   });

@@ -46,8 +46,8 @@ export function batteryFigures(
       TESTS.map(([id, ...left]) => {
         const test = isolationTest(id);
         const [lo, hi] = test?.typical ?? [1, 1];
-        const sound = left.reduce((s, l, k) => s + l * [0.2, 0.45, 0.35][k], 0);
-        const of = parts.reduce((s, p, k) => s + p * left[k], 0) / full;
+        const sound = left.reduce((s, l, k) => s + l * [0.2, 0.45, 0.35][k]!, 0);
+        const of = parts.reduce((s, p, k) => s + p * left[k]!, 0) / full;
         // Windows say where sound players lie; the parts say how a player differs from them.
         const share = (Math.sqrt(lo * hi) * of) / sound;
         return [id, swings(full * share * around(0.015) * (id === 'no-ball' ? 1 : 1 + day), 5)];

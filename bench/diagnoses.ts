@@ -28,17 +28,17 @@ export function diagnosisFigures(options: MakeOptions, n: number, random: Random
     const d = diagnose(s.findings, { level: s.level });
     const causes = d.faults.filter((f) => changeable.has(f.id));
     const top = causes.slice(0, 3).map((f) => f.id);
-    if (s.roots.has(top[0])) first++;
+    if (s.roots.has(top[0]!)) first++;
     if (top.some((id) => s.roots.has(id))) three++;
     for (const f of causes) {
-      const bin = tenths[Math.min(9, Math.floor(10 * f.causeChance))];
+      const bin = tenths[Math.min(9, Math.floor(10 * f.causeChance))]!;
       bin.said += f.causeChance;
       bin.true += s.roots.has(f.id) ? 1 : 0;
       bin.n++;
     }
     if (d.verdict.faults.length === 0) continue;
     named++;
-    const one = d.verdict.faults[0];
+    const one = d.verdict.faults[0]!;
     if (d.verdict.faults.some((id) => s.roots.has(id))) root++;
     else if (s.present.has(one)) consequence++;
     else absent++;
@@ -65,10 +65,10 @@ export function ceiling(
   for (let i = 0; i < n; i++) {
     const s = makeStudent(random, options);
     const { ownCause } = new NoisyOr(s.world.network).chances(s.world.logOdds);
-    const top = FAULTS.map((f, k) => ({ id: f.id, chance: ownCause[k] }))
+    const top = FAULTS.map((f, k) => ({ id: f.id, chance: ownCause[k]! }))
       .sort((a, b) => b.chance - a.chance)
       .slice(0, 3);
-    if (s.roots.has(top[0].id)) first++;
+    if (s.roots.has(top[0]!.id)) first++;
     if (top.some((t) => s.roots.has(t.id))) three++;
   }
   return { rootFirst: first / n, rootAmongThree: three / n };

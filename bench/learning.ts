@@ -43,7 +43,7 @@ export function learningFigures(
   const learned: Confirmed = { exposure, causes };
   let [before, after] = [0, 0];
   const first = (s: ReturnType<typeof makeStudent>, beliefs: Beliefs): string =>
-    diagnose(s.findings, { level: s.level, beliefs }).faults.filter((f) => faultById(f.id)?.changeable)[0].id;
+    diagnose(s.findings, { level: s.level, beliefs }).faults.filter((f) => faultById(f.id)?.changeable)[0]!.id;
   for (let i = 0; i < tested; i++) {
     const s = makeStudent(random, options);
     if (s.roots.has(first(s, {}))) before++;

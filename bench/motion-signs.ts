@@ -18,8 +18,8 @@ function areaUnder(there: readonly number[], not: readonly number[]): number {
   let i = 0;
   while (i < all.length) {
     let k = i;
-    while (k < all.length && all[k].v === all[i].v) k++;
-    for (let m = i; m < k; m++) ranks += all[m].t * ((i + k + 1) / 2);
+    while (k < all.length && all[k]!.v === all[i]!.v) k++;
+    for (let m = i; m < k; m++) ranks += all[m]!.t * ((i + k + 1) / 2);
     i = k;
   }
   return (ranks - (there.length * (there.length + 1)) / 2) / (there.length * not.length);
@@ -31,9 +31,9 @@ export function motionSignFigures(seed: string, n: number, model: PlayerModel): 
     ...r,
     ratios: motionLogOdds(r.features, r.withAngles),
   }));
-  return Object.keys(rows[0].ratios).map((fault) => {
-    const there = rows.filter((r) => r.faults.has(fault)).map((r) => r.ratios[fault]);
-    const not = rows.filter((r) => !r.faults.has(fault)).map((r) => r.ratios[fault]);
+  return Object.keys(rows[0]!.ratios).map((fault) => {
+    const there = rows.filter((r) => r.faults.has(fault)).map((r) => r.ratios[fault]!);
+    const not = rows.filter((r) => !r.faults.has(fault)).map((r) => r.ratios[fault]!);
     const over = (list: readonly number[]): number => list.filter((v) => v > 1).length / list.length;
     return { fault, area: areaUnder(there, not), falseOverOne: over(not), trueOverOne: over(there), n: there.length };
   });

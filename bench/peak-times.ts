@@ -15,17 +15,17 @@ const NINE_OF_TEN = 1.645;
  * An end that only begins to rise again, lower than that earlier turn, is no peak.
  */
 function truePeakS(samples: readonly SwingSample[], segment: number): number {
-  const end = samples[samples.length - 1].timeS;
+  const end = samples[samples.length - 1]!.timeS;
   const rate = (k: number): number => samples[k]?.ratesRadPerS[segment] ?? -Infinity;
   let best = -1;
   let early = 0;
   for (let k = 1; k < samples.length; k++) {
     if (rate(k) < rate(k - 1) || rate(k) <= rate(k + 1)) continue;
-    if (end - samples[k].timeS > WINDOW_S) early = k;
+    if (end - samples[k]!.timeS > WINDOW_S) early = k;
     else if (best < 0 || rate(k) > rate(best)) best = k;
   }
   const onlyEnd = best === samples.length - 1;
-  return end - samples[best < 0 || (onlyEnd && rate(best) < rate(early)) ? early : best].timeS;
+  return end - samples[best < 0 || (onlyEnd && rate(best) < rate(early)) ? early : best]!.timeS;
 }
 
 export interface PeakTimeFigures {

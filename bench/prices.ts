@@ -36,7 +36,7 @@ export function priceFigures(seed: string, n: number, model: PlayerModel): Price
     rows.forEach((r, i) => {
       const truth =
         fault === 'all together' ? (Object.keys(r.price).length > 0 ? r.together : undefined) : r.price[fault as never];
-      const price = fault === 'all together' ? outs[i].together : outs[i].prices.find((p) => p.fault === fault);
+      const price = fault === 'all together' ? outs[i]!.together : outs[i]!.prices.find((p) => p.fault === fault);
       if (truth === undefined || !price) return;
       const [lo, hi] = price.interval90Mps;
       if (lo <= truth && truth <= hi) held++;
@@ -44,7 +44,7 @@ export function priceFigures(seed: string, n: number, model: PlayerModel): Price
     });
     if (widths.length === 0) return [];
     widths.sort((a, b) => a - b);
-    return [{ fault, held: held / widths.length, halfWidth: widths[widths.length >> 1], n: widths.length }];
+    return [{ fault, held: held / widths.length, halfWidth: widths[widths.length >> 1]!, n: widths.length }];
   });
 }
 
@@ -59,7 +59,7 @@ export function soundPriceFigures(
   const quarterMph = 0.112;
   const said = rows.map((r) => priceSwing(r.inputs, bodyOf(r.inputs), speedMps));
   const named = (i: number): boolean =>
-    said[i].prices.some((p) => p.interval90Mps[0] > quarterMph && p.presentCheck >= 0.5);
+    said[i]!.prices.some((p) => p.interval90Mps[0] > quarterMph && p.presentCheck >= 0.5);
   return {
     n,
     above: rows.filter((_, i) => named(i)).length / n,

@@ -23,7 +23,7 @@ export function runFigures(n: number, random: Random, anotherDay: boolean): RunF
     const daySd = speed * 0.0125 * Math.exp(0.4 * random.normal());
     const swingSd = speed * (0.012 + 0.014 * random.uniform());
     const drift = 0.0004 * speed * random.normal();
-    const pattern = anotherDay ? 'AB' : (['AB', 'ABAB', 'AABB', 'ABABAB'] as const)[random.below(4)];
+    const pattern = anotherDay ? 'AB' : (['AB', 'ABAB', 'AABB', 'ABABAB'] as const)[random.below(4)]!;
     let k = 0;
     const runs = [...pattern].map((label, r): ConditionRun => {
       const day = anotherDay && r === 1 ? 'other' : 'one';

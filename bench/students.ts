@@ -97,7 +97,7 @@ function drawRoots(
   const total = leaks.reduce((a, b) => a + b, 0);
   if (how === 'by-level') {
     const own = leaks.map((l) => Math.min(0.6, l * LEVEL_SHARE[level]));
-    FAULTS.forEach((f, i) => random.uniform() < own[i] && roots.add(f.id));
+    FAULTS.forEach((f, i) => random.uniform() < own[i]! && roots.add(f.id));
     return { leaks: own, roots };
   }
   const wanted = how === 'none' ? 0 : 1 + random.below(3);
@@ -109,7 +109,7 @@ function drawRoots(
           0,
           leaks.findIndex((w) => (left -= w) <= 0),
         )
-      ].id,
+      ]!.id,
     );
   }
   return { leaks: leaks.map((l) => Math.min(0.6, (2 * l) / total)), roots };
@@ -202,7 +202,7 @@ function drawMeasured(random: Random, sign: MeasuredSign, there: boolean, level:
 const READ = 0.7;
 
 export function makeStudent(random: Random, options: MakeOptions): MadeStudent {
-  const level = LEVELS[random.below(LEVELS.length)];
+  const level = LEVELS[random.below(LEVELS.length)]!;
   const edges = drawEdges(random);
   const { leaks, roots } = drawRoots(random, options, level);
   const present = drawFaults(random, roots, edges);
@@ -211,8 +211,8 @@ export function makeStudent(random: Random, options: MakeOptions): MadeStudent {
   ).flatMap((s) => (random.uniform() < READ ? [drawMeasured(random, s, present.has(s.fault), level)] : []));
   const told = [...drawSeen(random, present), ...measured];
   const logOdds = new Float64Array(FAULTS.length);
-  for (const t of told) logOdds[FAULTS.findIndex((f) => f.id === t.fault)] += t.logOdds;
-  const faults = FAULTS.map((f, i) => ({ id: f.id, prior: leaks[i], changeable: f.changeable }));
+  for (const t of told) logOdds[FAULTS.findIndex((f) => f.id === t.fault)]! += t.logOdds;
+  const faults = FAULTS.map((f, i) => ({ id: f.id, prior: leaks[i]!, changeable: f.changeable }));
   return {
     level,
     roots,

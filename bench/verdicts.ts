@@ -146,9 +146,9 @@ function diagnoses(n: number, print: Print): void {
   print('Cause chance said → true, by tenths, roots by level, everything measured');
   const bins = run({ kinds: EVERYTHING, roots: 'by-level' }).map((f) => f.reliability);
   for (let k = 0; k < 10; k++) {
-    const count = bins.reduce((sum, b) => sum + b[k].n, 0);
+    const count = bins.reduce((sum, b) => sum + b[k]!.n, 0);
     const of = (key: 'said' | 'true'): number =>
-      bins.reduce((sum, b) => sum + b[k][key] * b[k].n, 0) / Math.max(1, count);
+      bins.reduce((sum, b) => sum + b[k]![key] * b[k]!.n, 0) / Math.max(1, count);
     print(`  ${percent(of('said')).padStart(7)} → ${percent(of('true')).padStart(7)}   n ${count}`);
   }
   for (const level of LEVELS) {

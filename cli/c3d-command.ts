@@ -6,7 +6,7 @@ export function c3d(bytes: ArrayBuffer, fileName: string, flags: Flags): unknown
   const f = readC3d(bytes, fileName);
   const missing = Object.fromEntries(
     f.pointLabels.flatMap((label, i) => {
-      const count = f.points[i].filter((p) => p === null).length;
+      const count = f.points[i]!.filter((p) => p === null).length;
       return count > 0 ? [[label, count]] : [];
     }),
   );

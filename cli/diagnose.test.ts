@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
@@ -26,21 +27,21 @@ describe('maple signs, findings and diagnose', () => {
     const list = signs() as { id: string; fault: string; kind: string }[];
     expect(list.filter((s) => s.kind === 'measured')).toHaveLength(MEASURED_SIGNS.length);
     expect(new Set(list.map((s) => `${s.kind} ${s.id}`)).size).toBe(list.length);
-    expect(COMMANDS.signs.kind).toBe('none');
+    expect(COMMANDS.signs!.kind).toBe('none');
   });
   test('what findings gives, diagnose takes: a cast swing points to the early release', () => {
     const files = ['motion/01-cast-500hz.csv', 'ground/00-even-1000hz.csv'].map((f) => join(FIXTURES, f));
-    const [motion, ground] = maple(['findings', ...files]) as { sign: string; value: number }[][];
+    const [motion, ground] = tuple(2, maple(['findings', ...files]) as { sign: string; value: number }[][]);
     expect(motion.map((f) => f.sign)).toContain('motion-early-release');
     expect(ground.map((f) => f.sign)).toContain('lead-share-strike');
     const d = asked({ player: { level: 'club' }, findings: [...motion, ...ground] });
-    expect(d.causes[0].fault).toBe('early-release');
-    expect(d.causes[0].presentChance).toBeGreaterThan(d.causes[0].causeChance);
+    expect(d.causes[0]!.fault).toBe('early-release');
+    expect(d.causes[0]!.presentChance).toBeGreaterThan(d.causes[0]!.causeChance);
     expect(d.causes.some((c) => c.fault === 'body-trunk-turn')).toBe(false);
     expect(d.faults.some((f) => f.id === 'body-trunk-turn')).toBe(true);
   });
   test('a file that is none of ours is refused with what it could be', () => {
-    const run = COMMANDS.findings;
+    const run = COMMANDS.findings!;
     const bytes = new TextEncoder().encode('name,age\nx,3\n').buffer;
     expect(() => run.kind === 'bytes' && run.run(bytes, 'people.csv', {})).toThrow(/none of shots.csv, motion.csv/);
   });
@@ -107,7 +108,7 @@ describe('bad findings', () => {
 
 describe('maple compare', () => {
   const compared = (input: unknown): Record<string, unknown> => {
-    const { compare } = COMMANDS;
+    const compare = COMMANDS.compare!;
     return compare.kind === 'json' ? (compare.run(input) as Record<string, unknown>) : {};
   };
   const around = (mph: number): number[] => [-1, 0, 1, 0.5, -0.5].map((d) => mph + d);
@@ -120,7 +121,7 @@ describe('maple compare', () => {
         { label: 'new', day: '1', position: 3, speedsMph: around(94.2) },
       ],
     });
-    const [label] = c.labels as { label: string; differenceMph: number; chanceFaster: number }[];
+    const [label] = tuple(1, c.labels as { label: string; differenceMph: number; chanceFaster: number }[]);
     expect(label.label).toBe('new');
     expect(label.differenceMph).toBeGreaterThan(2);
     expect(label.chanceFaster).toBeGreaterThan(0.95);
@@ -140,11 +141,11 @@ describe('maple compare', () => {
       run('usual', 2, [15, 12, 17, 20, 13]),
       run('tee lower', 3, [7, 5, 9, 6, 10]),
     ];
-    const [strike] = compared({ runs, quantity: 'strikeMm' }).labels as Record<string, number>[];
+    const [strike] = tuple(1, compared({ runs, quantity: 'strikeMm' }).labels as Record<string, number>[]);
     expect(strike.difference).toBeLessThan(-4);
     expect(strike.chanceBest).toBeGreaterThan(0.9);
-    const [spin] = compared({ runs, quantity: 'spinRpm' }).labels as Record<string, number>[];
-    expect(spin.difference).toBeCloseTo(40 * strike.difference, 6);
+    const [spin] = tuple(1, compared({ runs, quantity: 'spinRpm' }).labels as Record<string, number>[]);
+    expect(spin.difference).toBeCloseTo(40 * strike.difference!, 6);
     expect(spin.chanceBest).toBeLessThan(0.1);
     expect(() => compared({ runs, quantity: 'carry' })).toThrow(/runs\[0\].values.carry is missing/);
     const bad = [...runs.slice(0, 3), run('tee lower', 3, [7, 5, 9], [1, 'x', 3])];

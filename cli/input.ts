@@ -15,7 +15,7 @@ export function checked<T>(schema: yup.Schema<T>, input: unknown): T {
         : problem.type === 'typeError'
           ? 'not-a-number'
           : 'out-of-range';
-    throw new InputError(code, problem.errors[0], problem.path ?? '');
+    throw new InputError(code, problem.errors[0]!, problem.path ?? '');
   }
 }
 

@@ -32,10 +32,10 @@ describe('maple flight', () => {
     );
     expect(code).toBe(0);
     const { shots, assumed } = out as { shots: Record<string, number>[]; assumed: Record<string, unknown> };
-    expect(shots[0].carryYd).toBeGreaterThan(270);
-    expect(shots[0].sideYd).toBe(0);
-    expect(shots[1].sideYd).toBeGreaterThan(5);
-    expect(Object.keys(shots[0])).toEqual(['carryYd', 'totalYd', 'apexYd', 'landAngleDeg', 'sideYd', 'timeS']);
+    expect(shots[0]!.carryYd).toBeGreaterThan(270);
+    expect(shots[0]!.sideYd).toBe(0);
+    expect(shots[1]!.sideYd).toBeGreaterThan(5);
+    expect(Object.keys(shots[0]!)).toEqual(['carryYd', 'totalYd', 'apexYd', 'landAngleDeg', 'sideYd', 'timeS']);
     expect(assumed).toMatchObject({
       air: { temperatureC: 25 },
       ground: 'normal',
@@ -50,10 +50,10 @@ describe('maple flight', () => {
     );
     const list = out as { error?: { code: string; where: string }; shots?: unknown[] }[];
     expect(code).toBe(0);
-    expect(list[0].shots).toHaveLength(1);
-    expect(list[1].error).toMatchObject({ code: 'not-a-number', where: 'shots[0].launchDeg' });
-    expect(list[2].error?.where).toBe('shots');
-    expect(list[3].error).toBeDefined();
+    expect(list[0]!.shots).toHaveLength(1);
+    expect(list[1]!.error).toMatchObject({ code: 'not-a-number', where: 'shots[0].launchDeg' });
+    expect(list[2]!.error?.where).toBe('shots');
+    expect(list[3]!.error).toBeDefined();
   });
   test.each([
     ['not JSON', '{', 'not-json'],
@@ -79,7 +79,7 @@ describe('maple sequence', () => {
       release: Record<string, number>;
       tempoRatio: number;
     };
-    expect(Math.abs(s.segments.hips.peakBeforeStrikeMs - 109.3)).toBeLessThan(10);
+    expect(Math.abs(s.segments.hips!.peakBeforeStrikeMs - 109.3)).toBeLessThan(10);
     expect(s.release.wristAngleAtLeadArmLevelDeg).toBeCloseTo(97, 0);
     expect(s.tempoRatio).toBeGreaterThan(2);
   });
@@ -150,9 +150,9 @@ describe('maple infer and review', () => {
       mostLikelyRoot: string;
     };
     expect(r.faults.map((f) => f.id)).toEqual(['a', 'b']);
-    expect(r.faults[0].posterior).toBeGreaterThan(0.2);
-    expect(r.faults[0].worthMph).toBeGreaterThan(0);
-    expect(r.faults[1].contributions[0].source).toBe('seen');
+    expect(r.faults[0]!.posterior).toBeGreaterThan(0.2);
+    expect(r.faults[0]!.worthMph).toBeGreaterThan(0);
+    expect(r.faults[1]!.contributions[0]!.source).toBe('seen');
     expect(['a', 'b']).toContain(r.mostLikelyRoot);
   });
   test('a circle is named and ends with code 2', () => {
@@ -183,7 +183,7 @@ describe('maple infer and review', () => {
     const r = out as Record<string, unknown> & { gainMph: number; interval90Mph: number[] };
     expect(r).toMatchObject({ verdict: 'gained', sessionsSince: 4, sessionsToSettle: 0 });
     expect(r.interval90Mph[0]).toBeLessThan(r.gainMph);
-    expect((r.intervalSeasonMph as number[])[0]).toBeLessThan(r.interval90Mph[0]);
+    expect((r.intervalSeasonMph as number[])[0]).toBeLessThan(r.interval90Mph[0]!);
     expect(r.assumed).toEqual({ compare: 'sinceChange', goal: 'gain' });
     const few = maple(['review'], JSON.stringify({ sessions: sessions.slice(0, 4), baselineSessions: 2 }))
       .out as typeof r;

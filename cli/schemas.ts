@@ -158,7 +158,7 @@ export const optimumSchema = yup.object({
 /** Columns of shots.csv in camel case, with the unit they are written in. */
 const shotColumns = Object.fromEntries(
   SHOT_FIELDS.map((f) => {
-    const [unit, factor] = Object.entries(f.units)[0];
+    const [unit, factor] = Object.entries(f.units)[0]!;
     const edge = (si: number): number => Math.round((si / factor) * 100) / 100;
     return [columnName(f.file, unit), number(edge(f.range[0]), edge(f.range[1])).nullable()];
   }),

@@ -12,7 +12,7 @@ export function shotFromColumns(
 ): ShotValues {
   const values: ShotValues = {};
   for (const field of SHOT_FIELDS) {
-    const [unit, factor] = Object.entries(field.units)[0];
+    const [unit, factor] = Object.entries(field.units)[0]!;
     const given = row[columnName(field.file, unit)];
     if (given === undefined || given === null) continue;
     values[field.key] = field.sideways ? rightToOut(given * factor, handedness) : given * factor;

@@ -82,7 +82,7 @@ describe('maple fit', () => {
     expect(Object.keys(answer.parameters)).toHaveLength(10);
     for (const p of Object.values(answer.parameters)) expect(p.interval90[0]).toBeLessThanOrEqual(p.interval90[1]);
     expect(answer.residualShareOfPeak.club).toBeLessThan(0.1);
-    const best = [...answer.faults].sort((a, b) => b.gainMph - a.gainMph)[0];
+    const best = [...answer.faults].sort((a, b) => b.gainMph - a.gainMph)[0]!;
     expect(best.id).toBe('short-turn');
   });
 });

@@ -23,7 +23,7 @@ export class DemoClient {
       body: body === undefined ? undefined : contentType === 'application/json' ? JSON.stringify(body) : asSent(body),
     });
     const cookie = response.headers.get('set-cookie');
-    if (cookie) this.cookie = cookie.split(';')[0];
+    if (cookie) this.cookie = cookie.split(';')[0]!;
     const text = await response.text();
     if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${text}`);
     return (text === '' ? {} : JSON.parse(text)) as T;

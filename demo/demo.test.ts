@@ -59,9 +59,9 @@ const cardOf = (name: string): StudentCard => {
 const lessonsOf = async (name: string): Promise<StudentAnswer['lessons']> =>
   [...(await client.call<StudentAnswer>('GET', `/students/${cardOf(name).id}`)).lessons].reverse();
 const reviewOf = async (name: string, index: number): Promise<ReviewAnswer> =>
-  client.call<ReviewAnswer>('GET', `/lessons/${(await lessonsOf(name))[index].id}/review`);
+  client.call<ReviewAnswer>('GET', `/lessons/${(await lessonsOf(name))[index]!.id}/review`);
 const ledgerOf = async (name: string, index: number): Promise<LedgerAnswer> =>
-  client.call<LedgerAnswer>('GET', `/lessons/${(await lessonsOf(name))[index].id}/ledger`);
+  client.call<LedgerAnswer>('GET', `/lessons/${(await lessonsOf(name))[index]!.id}/ledger`);
 const chance = (ledger: LedgerAnswer, fault: string): number =>
   ledger.diagnosis.faults.find((f) => f.id === fault)?.presentChance ?? 0;
 
@@ -77,7 +77,7 @@ describe('the demo tells its stories', () => {
   test('Tomasz: a short backswing that goes, and two notches', async () => {
     expect(cardOf('Tomasz').stick.notches).toHaveLength(2);
     const [before, after] = [await ledgerOf('Tomasz', 1), await ledgerOf('Tomasz', 12)];
-    expect(before.diagnosis.faults[0].id).toBe('short-turn');
+    expect(before.diagnosis.faults[0]!.id).toBe('short-turn');
     expect(chance(after, 'short-turn')).toBeLessThan(0.3);
     expect(before.findings.some((f) => f.fault === 'body-toe-push' && f.logOdds > 1)).toBe(true);
   });
@@ -106,8 +106,8 @@ describe('the demo tells its stories', () => {
   });
   test('Pilar: no plan before the clearance, open drills only after it', async () => {
     const lessons = await lessonsOf('Pilar');
-    expect(lessons[0].target).toBeNull();
-    expect(lessons[1].target).toBe('tension');
+    expect(lessons[0]!.target).toBeNull();
+    expect(lessons[1]!.target).toBe('tension');
   });
   test('Sunniva: the spread is larger than any gain, so it cannot say', async () => {
     const { gain } = await reviewOf('Sunniva', 2);
@@ -116,38 +116,38 @@ describe('the demo tells its stories', () => {
   });
   test('Dov: the budget says strike first, the battery names the legs, the set-up was changed', async () => {
     const lessons = await lessonsOf('Dov');
-    const { blocks, setups } = await client.call<LessonAnswer>('GET', `/lessons/${lessons[0].id}`);
+    const { blocks, setups } = await client.call<LessonAnswer>('GET', `/lessons/${lessons[0]!.id}`);
     expect(setups).toEqual([]);
-    const shots = blocks[0].shots.map((s) => valuesFromWire(s.values));
+    const shots = blocks[0]!.shots.map((s) => valuesFromWire(s.values));
     const budget = distanceBudget(shots, 'driver', {});
     expect(budget.verdict).toBe('strike-first');
     const shares = Object.values(budget.sharesM);
     expect(budget.sharesM.strike).toBe(Math.max(...shares));
     expect(shares.reduce((a, b) => a + b, 0)).toBeGreaterThan(budget.speedGainM);
-    const battery = await client.call<BatteryAnswer>('GET', `/lessons/${lessons[1].id}/battery`);
+    const battery = await client.call<BatteryAnswer>('GET', `/lessons/${lessons[1]!.id}/battery`);
     expect(battery.limit?.named).toBe('legs');
     expect(battery.loadVelocity).not.toBeNull();
-    const second = await client.call<LessonAnswer>('GET', `/lessons/${lessons[1].id}`);
-    expect(second.blocks[0].grounds).toHaveLength(1);
-    expect(second.blocks[0].grounds[0].ground.peakVerticalBw?.value).toBeCloseTo(1.22, 1);
+    const second = await client.call<LessonAnswer>('GET', `/lessons/${lessons[1]!.id}`);
+    expect(second.blocks[0]!.grounds).toHaveLength(1);
+    expect(second.blocks[0]!.grounds[0]!.ground.peakVerticalBw?.value).toBeCloseTo(1.22, 1);
     expect(chance(await ledgerOf('Dov', 1), 'no-leg-extension')).toBeGreaterThan(0.8);
   });
   test('Dov: strikes off centre, high and toward the heel', async () => {
     const lessons = await lessonsOf('Dov');
     expect(chance(await ledgerOf('Dov', 0), 'off-centre')).toBeGreaterThan(0.5);
-    const { blocks } = await client.call<LessonAnswer>('GET', `/lessons/${lessons[0].id}`);
-    const toe = blocks[0].shots.map((s) => s.values.impactToeM ?? 0);
+    const { blocks } = await client.call<LessonAnswer>('GET', `/lessons/${lessons[0]!.id}`);
+    const toe = blocks[0]!.shots.map((s) => s.values.impactToeM ?? 0);
     expect(toe.reduce((a, b) => a + b, 0) / toe.length).toBeLessThan(-0.006);
   });
 });
 
 describe('what is measured gives back what was true', () => {
-  const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
+  const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
   test.each(STORIES.map((s) => [s.student.name, s] as const))('%s', async (name, story) => {
     const lessons = await lessonsOf(name);
     for (const [i, truth] of story.lessons.entries()) {
-      const { blocks } = await client.call<LessonAnswer>('GET', `/lessons/${lessons[i].id}`);
-      const driver = blocks[0];
+      const { blocks } = await client.call<LessonAnswer>('GET', `/lessons/${lessons[i]!.id}`);
+      const driver = blocks[0]!;
       const of = (key: string): number[] => driver.shots.map((s) => s.values[key]).filter((v) => v !== undefined);
       expect(driver.club).toBe('driver');
       // Three standard errors of a median of twelve swings.
@@ -167,7 +167,7 @@ describe('what is measured gives back what was true', () => {
       // A lesson with ground has three swings, the first joined with its ground.
       expect(driver.motions).toHaveLength(driver.grounds.length > 0 ? 3 : 1);
       expect(driver.swings).toHaveLength(driver.grounds.length);
-      expect(driver.motions[0].sequence.strike.from).toBe('speed-drop');
+      expect(driver.motions[0]!.sequence.strike.from).toBe('speed-drop');
     }
   });
 });

@@ -44,7 +44,7 @@ export function shotsFile(
     time: new Date(startsAt.getTime() + 40_000 * i).toISOString(),
     ...shotRow(monitorShot(player, withBall, random)),
   }));
-  const header = Object.keys(rows[0]);
+  const header = Object.keys(rows[0]!);
   return [header.join(','), ...rows.map((r) => header.map((h) => r[h]).join(','))].join('\n') + '\n';
 }
 

@@ -44,7 +44,7 @@ export async function makeSamples(say: (line: string) => void): Promise<void> {
     say(`${video.file}: ${(mp4.length / 1024).toFixed(0)} kB`);
   }
   recordSoundFile(['--out', at('swish.wav'), '--swings', '3', '--past', '12']);
-  const story = STORIES[0];
-  const motion = motionFile(story, story.lessons[0], lessonRandom(story, 0));
+  const story = STORIES[0]!;
+  const motion = motionFile(story, story.lessons[0]!, lessonRandom(story, 0));
   writeFileSync(at('swing.c3d'), new Uint8Array(writeC3d(motionToC3d(readMotionCsv(motion, 'motion.csv')))));
 }

@@ -36,7 +36,7 @@ test('the shipped sound holds its swings, past the ball', () => {
   });
   expect(heard.swings).toHaveLength(truth.swings.length);
   heard.swings.forEach((s, i) => {
-    expect(Math.abs((s.ballTimeS ?? 0) - truth.swings[i].ballHeardS)).toBeLessThan(0.002);
-    expect(Math.abs(100 * (s.pastBallM ?? 9) - truth.swings[i].pastBallCm)).toBeLessThan(40);
+    expect(Math.abs((s.ballTimeS ?? 0) - truth.swings[i]!.ballHeardS)).toBeLessThan(0.002);
+    expect(Math.abs(100 * (s.pastBallM ?? 9) - truth.swings[i]!.pastBallCm)).toBeLessThan(40);
   });
 });

@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { randomUUID } from 'node:crypto';
 import { addDays, getDay, startOfDay } from 'date-fns';
 import { drillById } from '../core/catalogue/drills.ts';
@@ -151,7 +152,7 @@ async function tell(client: DemoClient, story: Story, today: Date): Promise<void
       massKg: s.massKg,
     });
   }
-  const first = story.lessons[0];
+  const first = story.lessons[0]!;
   const s = story.screen;
   await client.call('POST', `/students/${studentId}/screens`, {
     id: randomUUID(),
@@ -187,7 +188,7 @@ async function tell(client: DemoClient, story: Story, today: Date): Promise<void
     await practise(thread, lesson, startsAt);
   }
   if (story.todayAt) {
-    const [hours, minutes] = story.todayAt.split(':').map(Number);
+    const [hours, minutes] = tuple(2, story.todayAt.split(':').map(Number));
     const startsAt = new Date(startOfDay(today).getTime() + (hours * 60 + minutes) * MINUTE_MS);
     await client.call('POST', `/students/${studentId}/lessons`, {
       id: randomUUID(),
@@ -205,7 +206,7 @@ async function addTodaysLessons(client: DemoClient, today: Date): Promise<void> 
   for (const story of STORIES) {
     const student = students.find((s) => s.name === story.student.name);
     if (!student || !story.todayAt) continue;
-    const [hours, minutes] = story.todayAt.split(':').map(Number);
+    const [hours, minutes] = tuple(2, story.todayAt.split(':').map(Number));
     const startsAt = new Date(startOfDay(today).getTime() + (hours * 60 + minutes) * MINUTE_MS);
     await client.call('POST', `/students/${student.id}/lessons`, {
       id: randomUUID(),

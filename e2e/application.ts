@@ -25,7 +25,7 @@ export class Application {
         said += data.toString();
         const match = /is at (http:\S+)/.exec(said);
         if (!match) return;
-        this.address = match[1];
+        this.address = match[1]!;
         resolve();
       };
       child.stdout.on('data', read);
@@ -48,7 +48,7 @@ export class Application {
 
   /** Key of the open feed, as the devices find it. */
   feedKey(): string {
-    return (JSON.parse(readFileSync(join(this.folder, 'feed.json'), 'utf8')) as { keys: string[] }).keys[0];
+    return (JSON.parse(readFileSync(join(this.folder, 'feed.json'), 'utf8')) as { keys: string[] }).keys[0]!;
   }
 
   /** Runs the simulated range monitor against this application; resolves when its shots are sent. */

@@ -92,12 +92,12 @@ test('a student is edited, and the lens changes the order of the drills but not 
   await page.goto(`${app.address}/lessons/${lessonId}/diagnose?fault=off-centre`);
   await expect(page.getByRole('heading', { name: /^Strike off centre/ })).toBeVisible();
   await expect(page.getByTestId('lens')).toHaveCount(0);
-  expect(late.choices[0].drillId).toBe('late-set-half');
+  expect(late.choices[0]!.drillId).toBe('late-set-half');
   const id = studentUrl.split('/').pop() ?? '';
   const { student } = await api<{ student: Record<string, unknown> }>(page, 'GET', `/students/${id}`);
   await api(page, 'PUT', `/students/${id}`, { ...student, lens: 'free-swing' });
   const free = await drills();
-  expect(free.choices[0].drillId).not.toBe('late-set-half');
+  expect(free.choices[0]!.drillId).not.toBe('late-set-half');
   const cautions = (c: Choices): string => JSON.stringify(c.choices.map((x) => [x.drillId, x.cautions]).sort());
   expect(cautions(free)).toBe(cautions(late));
 });

@@ -87,7 +87,7 @@ test('a camera that is refused says so; one that is unplugged keeps what it film
     .poll(() => page.getByLabel('What the camera sees').evaluate((v) => (v as HTMLVideoElement).currentTime))
     .toBeGreaterThan(2);
   await page.evaluate(() => {
-    const track = (window as unknown as { stream: MediaStream }).stream.getVideoTracks()[0];
+    const track = (window as unknown as { stream: MediaStream }).stream.getVideoTracks()[0]!;
     track.stop();
     track.dispatchEvent(new Event('ended'));
   });

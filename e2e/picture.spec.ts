@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { AxeBuilder } from '@axe-core/playwright';
 import { readFileSync } from 'node:fs';
 import type { LedgerAnswer, LessonAnswer } from '../api/types.ts';
@@ -27,7 +28,7 @@ test('a video is stepped, its checkpoints proposed, scaled, points picked, and w
   await expect(page.getByText('Checkpoints proposed from the motion')).toBeVisible({ timeout: 60_000 });
   const strike = page.getByRole('button', { name: /^strike, frame/ });
   const proposed = Number(/frame (\d+)/.exec((await strike.getAttribute('aria-label')) ?? '')?.[1]) - 1;
-  expect(Math.abs(truth.frameTimesS[proposed] - truth.checkpoints.strike.timeS)).toBeLessThan(0.04);
+  expect(Math.abs(truth.frameTimesS[proposed]! - truth.checkpoints.strike.timeS)).toBeLessThan(0.04);
   // A proposed flag is moved by keys and is then a picked one.
   await strike.focus();
   const step = truth.checkpoints.strike.frame - proposed;
@@ -48,7 +49,7 @@ test('a video is stepped, its checkpoints proposed, scaled, points picked, and w
     for (const p of points) {
       await page.getByLabel('The next tap is').click();
       await page.getByRole('option', { name: new RegExp(`${POINT_NAMES[p]}$`) }).click();
-      await tap(page, truth, truth.points[frame][p]);
+      await tap(page, truth, truth.points[frame]![p]);
     }
   };
   await page.getByRole('button', { name: /^set-up, frame/ }).click();
@@ -90,7 +91,7 @@ test('drawing: held and on one frame, zoomed, saved as a picture with its points
   await tap(page, truth, [250, 300]);
   await tap(page, truth, [250, 350]);
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
-  const [{ id }] = (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos;
+  const [{ id }] = tuple(1, (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos);
   const drawings = async () => (await api<VideoAnswer>(page, 'GET', `/videos/${id}`)).marks.drawings;
   await expect
     .poll(async () => (await drawings()).map((d) => [d.kind, d.frame]))
@@ -109,14 +110,14 @@ test('drawing: held and on one frame, zoomed, saved as a picture with its points
   await expect.poll(async () => (await drawings()).length).toBe(3);
   const now = await drawings();
   expect(now.slice(0, 2)).toEqual(before);
-  expect(Math.abs(now[2].points[0].x - truth.widthPx / 2)).toBeLessThan(2);
+  expect(Math.abs(now[2]!.points[0]!.x - truth.widthPx / 2)).toBeLessThan(2);
   // Undo, by the button.
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await drawings()).length).toBe(2);
 
   await page.getByRole('button', { name: 'Points', exact: true }).click();
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
+  expect(violations.map((v) => `${v.id}: ${v.nodes[0]!.html}`)).toEqual([]);
 
   const picture = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Picture file' }).click();
@@ -146,7 +147,7 @@ test('two lessons beside each other play in step at different frame rates; the p
   const student = await addStudent(page, app, 'Comparing Maple');
   const mark = async (name: string): Promise<void> => {
     const lesson = await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`);
-    const video = lesson.videos[0];
+    const video = lesson.videos[0]!;
     await api(page, 'PUT', `/videos/${video.id}/marks`, { view: 'face-on', marks: handPicked(truthOf(name), name) });
   };
   await withVideo(page, FACE_ON);
@@ -190,19 +191,19 @@ test('points are followed in the background and can be corrected', async ({ page
   const truth = truthOf(FACE_ON);
   await withVideo(page);
   await page.getByRole('button', { name: 'Points', exact: true }).click();
-  await tap(page, truth, truth.points[0].head);
+  await tap(page, truth, truth.points[0]!.head);
   await page.getByLabel('The next tap is').click();
   await page.getByRole('option', { name: /head, middle$/ }).click();
   await page.getByRole('button', { name: 'Follow this one' }).click();
   await expect(page.getByText(/Followed over \d+ frames/)).toBeVisible({ timeout: 60_000 });
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
-  const [{ id }] = (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos;
+  const [{ id }] = tuple(1, (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos);
   await expect
     .poll(async () => (await api<VideoAnswer>(page, 'GET', `/videos/${id}`)).marks.frames.length)
     .toBeGreaterThan(90);
   const { marks } = await api<VideoAnswer>(page, 'GET', `/videos/${id}`);
   const errors = marks.frames.flatMap(({ frame, points }) => {
-    const [x, y] = truth.points[frame].head;
+    const [x, y] = truth.points[frame]!.head;
     return points.head?.source === 'tracked' ? [Math.hypot(points.head.x - x, points.head.y - y)] : [];
   });
   expect([...errors].sort((p, q) => p - q)[errors.length >> 1]).toBeLessThan(4);
@@ -210,7 +211,7 @@ test('points are followed in the background and can be corrected', async ({ page
   await page.getByLabel('Frame', { exact: true }).first().focus();
   await page.keyboard.press('ArrowRight');
   await expect(clock(page)).toContainText('frame 2 of');
-  await tap(page, truth, [truth.points[1].head[0] + 30, truth.points[1].head[1] - 30]);
+  await tap(page, truth, [truth.points[1]!.head[0] + 30, truth.points[1]!.head[1] - 30]);
   await expect
     .poll(async () => {
       const answer = await api<VideoAnswer>(page, 'GET', `/videos/${id}`);
@@ -223,7 +224,7 @@ test('body points are proposed and count only once accepted', async ({ page, app
   await signIn(page, app);
   await addStudent(page, app, 'Proposing Maple');
   await withVideo(page);
-  const [{ id }] = (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos;
+  const [{ id }] = tuple(1, (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos);
   const truth = truthOf(FACE_ON);
   const { checkpoints } = handPicked(truth, 'pose');
   const own = await api<VideoAnswer>(page, 'GET', `/videos/${id}`);
@@ -240,7 +241,7 @@ test('body points are proposed and count only once accepted', async ({ page, app
   await expect(page.getByRole('table', { name: 'Measured at strike' })).toContainText('lead knee');
   const { marks } = await api<VideoAnswer>(page, 'GET', `/videos/${id}`);
   const at = marks.frames.find((f) => f.frame === truth.checkpoints.strike.frame)?.points.leadHip;
-  const [x, y] = truth.points[truth.checkpoints.strike.frame].leadHip;
+  const [x, y] = truth.points[truth.checkpoints.strike.frame]!.leadHip;
   expect(Math.hypot((at?.x ?? 0) - x, (at?.y ?? 0) - y)).toBeLessThan(25);
 });
 
@@ -249,7 +250,7 @@ test('a slow-motion file is recognised by its downswing and put right', async ({
   await addStudent(page, app, 'Slow Maple');
   const truth = truthOf(FACE_ON);
   await withVideo(page);
-  const [{ id }] = (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos;
+  const [{ id }] = tuple(1, (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos);
   const own = await api<VideoAnswer>(page, 'GET', `/videos/${id}`);
   const { checkpoints } = handPicked(truth, 'slow');
   // A strike that is marked a second after the top is no player's.

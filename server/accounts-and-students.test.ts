@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { LessonAnswer, StudentAnswer } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
@@ -34,14 +35,15 @@ describe('accounts', () => {
       .post('/api/session')
       .send({ signIn: 'TESTER', password: 'long enough 1' })
       .expect(201);
-    const cookie = (res.headers['set-cookie'] as unknown as string[])[0];
+    const cookie = (res.headers['set-cookie'] as unknown as string[])[0]!;
     expect(cookie).toMatch(/HttpOnly/);
     expect(cookie).toMatch(/SameSite=Strict/);
     const token = /maple_sign_in=([^;]+)/.exec(cookie)?.[1] ?? '';
     const stored = await server.db.query<{ token_hash: string }>('select token_hash from sign_ins');
     expect(stored.map((r) => r.token_hash)).not.toContain(token);
-    const [{ password_hash }] = await server.db.query<{ password_hash: string }>(
-      'select password_hash from instructors',
+    const [{ password_hash }] = tuple(
+      1,
+      await server.db.query<{ password_hash: string }>('select password_hash from instructors'),
     );
     expect(password_hash).not.toContain('long enough');
   });
@@ -55,7 +57,7 @@ describe('accounts', () => {
     for (const path of ['/students', '/today', '/session', `/lessons/${uuid()}`])
       await server.http.get(`/api${path}`).expect(401);
     const res = await server.http.post('/api/session').send({ signIn: 'tester', password: 'long enough 1' });
-    const cookie = (res.headers['set-cookie'] as unknown as string[])[0].split(';')[0];
+    const cookie = (res.headers['set-cookie'] as unknown as string[])[0]!.split(';')[0];
     await server.call('get', '/session', undefined, cookie).expect(200);
     await server.call('delete', '/session', undefined, cookie).expect(204);
     await server.call('get', '/session', undefined, cookie).expect(401);
@@ -168,7 +170,7 @@ describe('every row belongs to a practice', () => {
     const lessonId = await server.lesson(studentId);
     const blockId = await server.block(lessonId);
     await server.shots(blockId, [90]);
-    const shotId = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0].shots[0].id;
+    const shotId = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0]!.shots[0]!.id;
     const other = await server.otherPractice();
     expect((await server.call('get', '/students?search=hidden', undefined, other)).body.students).toEqual([]);
     for (const path of [

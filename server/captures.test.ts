@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
@@ -63,11 +64,11 @@ describe('a C3D with names of its own', () => {
     const refused = await server.uploadBytes(path('motion', { name: 'lab.c3d' }), C3D).expect(422);
     expect(refused.body).toMatchObject({ code: 'wrong-header' });
     expect((refused.body as { detail: string }).detail).toContain('Shaft gyro');
-    expect((await lesson()).blocks[0].motions).toEqual([]);
+    expect((await lesson()).blocks[0]!.motions).toEqual([]);
 
     const with_ = { name: 'lab.c3d', mapping: JSON.stringify(MAPPING), remember: 'true' };
     await server.uploadBytes(path('motion', with_), C3D).expect(201);
-    const [motion] = (await lesson()).blocks[0].motions;
+    const [motion] = tuple(1, (await lesson()).blocks[0]!.motions);
     expect(motion.sequence.order).toEqual(['hips', 'chest', 'leadArm', 'club']);
     const { curves } = (await server.call('get', `/motions/${motion.id}`).expect(200)).body as MotionWire;
     expect(curves.deg?.club).toHaveLength(curves.timeS.length);
@@ -83,7 +84,7 @@ describe('a C3D with names of its own', () => {
     const again = await server.call('get', `/motions/${motion.id}/file?as=c3d`).buffer(true).expect(200);
     const back = readMotionFile(new Uint8Array(again.body as Buffer).buffer, 'back.c3d');
     expect(analyseSequence(back).order).toEqual(motion.sequence.order);
-    const [kept] = await server.db.query<{ original_sha256: string }>('select original_sha256 from imports');
+    const [kept] = tuple(1, await server.db.query<{ original_sha256: string }>('select original_sha256 from imports'));
     expect((await server.content.read(kept.original_sha256)).equals(Buffer.from(C3D))).toBe(true);
   });
   test.each([
@@ -108,13 +109,13 @@ describe('a C3D with names of its own', () => {
 test('radians under a °/s header are asked about and read when said so', async () => {
   const { lesson, path } = await lessonWithBlock();
   const rows = capture.timeS.map((t, i) =>
-    [t, ...SEGMENTS.map((s) => must(capture.ratesRadPerS[s])[i].toFixed(4))].join(','),
+    [t, ...SEGMENTS.map((s) => must(capture.ratesRadPerS[s])[i]!.toFixed(4))].join(','),
   );
   const text = ['time_s,hips_dps,chest_dps,lead_arm_dps,club_dps', ...rows].join('\n');
   const asked = await server.upload(path('motion'), text).expect(422);
   expect(asked.body).toMatchObject({ code: 'unit-doubt' });
   await server.upload(path('motion', { rates: 'rad_s' }), text).expect(201);
-  const [motion] = (await lesson()).blocks[0].motions;
+  const [motion] = tuple(1, (await lesson()).blocks[0]!.motions);
   expect(motion.sequence.segments.club?.peakDps).toBeGreaterThan(1500);
   expect(motion.sequence.warnings.join(' ')).toMatch(/as radians a second/);
 });
@@ -125,14 +126,14 @@ describe('one swing of several records', () => {
     const importId = uuid();
     await server.upload(path('motion', { id: importId }), CSV).expect(201);
     await server.upload(path('ground'), GROUND).expect(201);
-    const { motions, grounds } = (await lesson()).blocks[0];
-    const swing = { id: uuid(), motionId: motions[0].id, groundId: grounds[0].id };
+    const { motions, grounds } = (await lesson()).blocks[0]!;
+    const swing = { id: uuid(), motionId: motions[0]!.id, groundId: grounds[0]!.id };
     await server.call('post', `/blocks/${blockId}/swings`, swing).expect(201);
     await server.call('post', `/blocks/${blockId}/swings`, swing).expect(201);
     const again = await server.call('post', `/blocks/${blockId}/swings`, { ...swing, id: uuid() }).expect(409);
     expect(again.body).toMatchObject({ code: 'already-joined' });
     await server.call('patch', `/swings/${swing.id}`, { groundShiftS: 0.012 }).expect(204);
-    expect((await lesson()).blocks[0].swings).toEqual([
+    expect((await lesson()).blocks[0]!.swings).toEqual([
       {
         id: swing.id,
         shotId: null,
@@ -149,14 +150,14 @@ describe('one swing of several records', () => {
     ]);
     await server.call('patch', `/swings/${swing.id}`, { groundShiftS: 5 }).expect(422);
     await server.call('delete', `/imports/${importId}`).expect(204);
-    expect((await lesson()).blocks[0].swings).toMatchObject([{ motionId: null, groundId: swing.groundId }]);
+    expect((await lesson()).blocks[0]!.swings).toMatchObject([{ motionId: null, groundId: swing.groundId }]);
     await server.call('delete', `/swings/${swing.id}`).expect(204);
-    expect((await lesson()).blocks[0].swings).toEqual([]);
+    expect((await lesson()).blocks[0]!.swings).toEqual([]);
   });
   test('joins nothing of another block or practice', async () => {
     const { path, lesson, blockId } = await lessonWithBlock();
     await server.upload(path('motion'), CSV).expect(201);
-    const motionId = (await lesson()).blocks[0].motions[0].id;
+    const motionId = (await lesson()).blocks[0]!.motions[0]!.id;
     const other = await lessonWithBlock();
     await server.call('post', `/blocks/${other.blockId}/swings`, { id: uuid(), motionId }).expect(404);
     await server.call('post', `/blocks/${blockId}/swings`, { id: uuid() }).expect(422);
@@ -175,7 +176,7 @@ const FIT = {
 test('a fit is kept with its swing; swings of a student are listed newest first', async () => {
   const { path, lesson, studentId, lessonId } = await lessonWithBlock();
   await server.upload(path('motion'), CSV).expect(201);
-  const id = (await lesson()).blocks[0].motions[0].id;
+  const id = (await lesson()).blocks[0]!.motions[0]!.id;
   await server.call('put', `/motions/${id}/fit`, { ...FIT, prices: [] }).expect(422);
   await server.call('put', `/motions/${id}/fit`, FIT).expect(204);
   const motion = (await server.call('get', `/motions/${id}`).expect(200)).body as MotionWire;

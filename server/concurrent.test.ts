@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
@@ -53,9 +54,12 @@ describe('writes at the same moment', () => {
         server.shots(block, [90 + i, 91 + i]),
       ]),
     );
-    const [{ shots, swings }] = await server.db.query<{ shots: number; swings: number }>(
-      'select shots, swings from session_figures where lesson_id = $1',
-      [lesson],
+    const [{ shots, swings }] = tuple(
+      1,
+      await server.db.query<{ shots: number; swings: number }>(
+        'select shots, swings from session_figures where lesson_id = $1',
+        [lesson],
+      ),
     );
     expect({ shots, swings }).toEqual({ shots: 36, swings: 36 });
   });
@@ -106,7 +110,7 @@ describe('writes at the same moment', () => {
     const lesson = await server.lesson(await server.student());
     const block = await server.block(lesson);
     await server.shots(block, [90]);
-    const [shot] = await server.db.query<{ id: string }>('select id from shots where block_id = $1', [block]);
+    const [shot] = tuple(1, await server.db.query<{ id: string }>('select id from shots where block_id = $1', [block]));
     const join = {
       shotId: shot.id,
       motionId: null,

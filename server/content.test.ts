@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
@@ -21,8 +22,9 @@ describe('original files', () => {
       id: string;
     };
     expect((await server.call('get', `/motions/${id}/file`).expect(200)).text).toBe(csv);
-    const [{ content_sha256: sha }] = await server.db.query<{ content_sha256: string }>(
-      'select content_sha256 from motions',
+    const [{ content_sha256: sha }] = tuple(
+      1,
+      await server.db.query<{ content_sha256: string }>('select content_sha256 from motions'),
     );
     writeFileSync(server.content.whole(sha), 'something else');
     expect((await server.call('get', `/motions/${id}/file`).expect(410)).body).toMatchObject({
@@ -42,8 +44,9 @@ describe('original files', () => {
     const store = new ContentStore(temporaryFolder());
     expect(await moveContent(server.db, store)).toBe(1);
     expect(await moveContent(server.db, store)).toBe(0);
-    const [{ original_sha256 }] = await server.db.query<{ original_sha256: string }>(
-      'select original_sha256 from imports',
+    const [{ original_sha256 }] = tuple(
+      1,
+      await server.db.query<{ original_sha256: string }>('select original_sha256 from imports'),
     );
     expect((await store.read(original_sha256)).toString()).toBe('the file');
   });

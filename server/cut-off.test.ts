@@ -30,7 +30,7 @@ const must = async (answer: Promise<Response>): Promise<Response> => {
 beforeAll(async () => {
   server = await processes.launch(folder);
   const account = { practiceName: 'P', name: 'N', signIn: 'n', password: 'long enough 1' };
-  cookie = ((await must(call('POST', '/setup', account))).headers.get('set-cookie') ?? '').split(';')[0];
+  cookie = ((await must(call('POST', '/setup', account))).headers.get('set-cookie') ?? '').split(';')[0]!;
 });
 afterAll(() => processes.end());
 

@@ -25,10 +25,10 @@ describe('the ground of a swing', () => {
     expect(again.body).toMatchObject({ code: 'already-here' });
 
     const lesson = (await server.call('get', `/lessons/${lessonId}`).expect(200)).body as LessonAnswer;
-    expect(lesson.blocks[0].grounds).toHaveLength(1);
-    const { id, ground } = lesson.blocks[0].grounds[0];
-    const curves = (await server.call('get', `/blocks/${lesson.blocks[0].id}/curves`).expect(200)).body as BlockCurves;
-    const traces = curves.grounds[id];
+    expect(lesson.blocks[0]!.grounds).toHaveLength(1);
+    const { id, ground } = lesson.blocks[0]!.grounds[0]!;
+    const curves = (await server.call('get', `/blocks/${lesson.blocks[0]!.id}/curves`).expect(200)).body as BlockCurves;
+    const traces = curves.grounds[id]!;
     expect(ground.leadShare.strike).toBeCloseTo(0.52, 1);
     expect(ground.flags).toContain('loads-outside');
     expect(traces.leadShare.length).toBe(traces.fromStrikeS.length);
@@ -40,7 +40,7 @@ describe('the ground of a swing', () => {
 
     await server.call('delete', `/imports/${importId}`).expect(204);
     const after = (await server.call('get', `/lessons/${lessonId}`).expect(200)).body as LessonAnswer;
-    expect(after.blocks[0].grounds).toEqual([]);
+    expect(after.blocks[0]!.grounds).toEqual([]);
     expect(after.imports).toEqual([]);
   });
   test.each([
@@ -61,7 +61,7 @@ describe('the ground of a swing', () => {
     expect(res.status).toBeLessThan(500);
     expect(res.body).toMatchObject({ code });
     const lesson = (await server.call('get', `/lessons/${lessonId}`).expect(200)).body as LessonAnswer;
-    expect(lesson.blocks[0].grounds).toEqual([]);
+    expect(lesson.blocks[0]!.grounds).toEqual([]);
     expect(lesson.imports).toEqual([]);
   });
 });

@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
@@ -21,7 +22,7 @@ const count = async (table: 'shots' | 'imports' | 'motions'): Promise<number> =>
     imports: 'select count(*)::int as n from imports',
     motions: 'select count(*)::int as n from motions',
   };
-  return (await server.db.query<{ n: number }>(queries[table]))[0].n;
+  return (await server.db.query<{ n: number }>(queries[table]))[0]!.n;
 };
 
 describe('blocks and shots', () => {
@@ -50,17 +51,17 @@ describe('blocks and shots', () => {
     const post = () => server.http.post('/api/feed/shots').set('x-feed-key', server.feedKey).send(feed);
     expect((await post().expect(201)).body).toMatchObject({ added: 1, repeated: 0 });
     expect((await post().expect(201)).body).toMatchObject({ added: 0, repeated: 1 });
-    let block = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0];
+    let block = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0]!;
     expect(block).toMatchObject({ cue: 'let go', feel: 'heavy', effort: 7, listening: true });
     expect(block.shots.map((s) => s.source).sort()).toEqual(['feed', 'file', 'file', 'typed']);
     const live = block.shots.find((s) => s.source === 'feed');
     expect(live?.values.pathOutDeg).toBeCloseTo(-2, 6);
     const slow = block.shots.find((s) => (s.values.clubSpeedMps ?? 0) < 30);
     await server.call('patch', `/shots/${slow?.id}`, { reason: 'mishit' }).expect(204);
-    block = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0];
+    block = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0]!;
     expect(block.statistics).toMatchObject({ swings: 3, setAside: 1 });
     await server.call('patch', `/shots/${slow?.id}`, { reason: null }).expect(204);
-    block = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0];
+    block = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0]!;
     expect(block.statistics).toMatchObject({ swings: 4, setAside: 0 });
   });
   test('a block is written as shots.csv with device signs, and can be read in again elsewhere', async () => {
@@ -75,7 +76,10 @@ describe('blocks and shots', () => {
     const res = await server.call('get', `/blocks/${blockId}/shots.csv`);
     expect(res.headers['content-type']).toContain('text/csv');
     expect(res.headers['content-disposition']).toContain('attachment');
-    const [header, row] = res.text.split('\n').map((l) => l.split(','));
+    const [header, row] = tuple(
+      2,
+      res.text.split('\n').map((l) => l.split(',')),
+    );
     expect(row[header.indexOf('club_speed_mph')]).toBe('93.10');
     expect(row[header.indexOf('path_deg')]).toBe('4.00');
     const other = await server.block(await server.lesson(await server.student()));
@@ -162,15 +166,17 @@ describe('imports are all or nothing', () => {
     const lessonId = await server.lesson(await server.student());
     const b = await server.block(lessonId);
     await server.upload(`/blocks/${b}/imports/motion?id=${uuid()}&name=swing.csv`, CAST).expect(201);
-    const motion = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0].motions[0];
+    const motion = ((await server.call('get', `/lessons/${lessonId}`)).body as LessonAnswer).blocks[0]!.motions[0]!;
     expect(motion.sequence.order).toEqual(['hips', 'chest', 'leadArm', 'club']);
     const { curves } = (await server.call('get', `/motions/${motion.id}`).expect(200)).body as MotionWire;
     expect(curves.timeS.length).toBeLessThan(600);
     expect(curves.dps.club).toHaveLength(curves.timeS.length);
     expect(curves.timeS[curves.timeS.length - 1]).toBeLessThanOrEqual(0);
-    const [{ content_sha256 }] = await server.db.query<{ content_sha256: string }>(
-      'select content_sha256 from motions where id = $1',
-      [motion.id],
+    const [{ content_sha256 }] = tuple(
+      1,
+      await server.db.query<{ content_sha256: string }>('select content_sha256 from motions where id = $1', [
+        motion.id,
+      ]),
     );
     expect((await server.content.read(content_sha256)).toString()).toBe(CAST);
   });
@@ -190,11 +196,11 @@ describe('from findings to a verdict', () => {
       .call('put', `/lessons/${lessonId}/signs/release-half-way`, { id: uuid(), grade: 'clear', note: 'gone early' })
       .expect(204);
     const found = await ledger();
-    expect(found.diagnosis.faults[0].id).toBe('early-release');
-    expect(found.diagnosis.faults[0].presentChance).toBeGreaterThan(0.6);
+    expect(found.diagnosis.faults[0]!.id).toBe('early-release');
+    expect(found.diagnosis.faults[0]!.presentChance).toBeGreaterThan(0.6);
     expect(found.diagnosis.verdict.sentence).toContain('Throws the angle early');
     expect(found.findings.find((f) => f.kind === 'seen')?.text).toContain('gone early');
-    const reasons = found.diagnosis.faults[0].reasons;
+    const reasons = found.diagnosis.faults[0]!.reasons;
     expect(reasons.some((r) => r.findingId === 'seen:release-half-way' && r.logOdds > 0)).toBe(true);
 
     const verdictId = uuid();

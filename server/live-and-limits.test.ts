@@ -44,7 +44,7 @@ function firstEvent(kind: string): { opened: Promise<IncomingMessage>; event: Pr
         if (text.includes('retry')) open(res);
         const match = new RegExp(`event: ${kind}\ndata: (.*)\n\n`).exec(text);
         if (match) {
-          resolve(JSON.parse(match[1]) as { lessonId: string });
+          resolve(JSON.parse(match[1]!) as { lessonId: string });
           res.destroy();
         }
       });
@@ -134,7 +134,7 @@ describe('review over lessons', () => {
     const last = await server.lesson(studentId, 1);
     await server.shots(await server.block(last), [...swings(95.2), 40]);
     const { blocks } = (await server.call('get', `/lessons/${last}`)).body as LessonAnswer;
-    const mishit = blocks[0].shots.find((s) => (s.values.clubSpeedMps ?? 99) < 20);
+    const mishit = blocks[0]!.shots.find((s) => (s.values.clubSpeedMps ?? 99) < 20);
     await server.call('patch', `/shots/${mishit?.id}`, { reason: 'mishit' }).expect(204);
     const review = (await server.call('get', `/lessons/${last}/review`)).body as ReviewAnswer;
     expect(review.gain?.condition).toBe('driver · ball · normal');
@@ -192,7 +192,7 @@ describe('small things', () => {
     const lessonId = await server.lesson(studentId);
     await server.call('patch', `/lessons/${lessonId}`, { note: 'Feet together helped most.' }).expect(204);
     const { lessons } = (await server.call('get', `/students/${studentId}`)).body as StudentAnswer;
-    expect(lessons[0].note).toBe('Feet together helped most.');
+    expect(lessons[0]!.note).toBe('Feet together helped most.');
     await server.call('patch', `/lessons/${lessonId}`, { note: 'x'.repeat(5000) }).expect(422);
   });
   test('cue, effort and feel of a block can be changed afterwards', async () => {

@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { BatteryAnswer, ComparisonAnswer, LedgerAnswer, LessonAnswer, ShotPage } from '../api/types.ts';
 import { mphToMps, mpsToMph } from '../core/units/units.ts';
@@ -55,12 +56,12 @@ describe('a foreign file', () => {
       ['driver', 3],
       ['7 Iron', 1],
     ]);
-    expect(lesson.blocks[1].circumstances).toMatchObject({ device: 'monitor', place: 'bay 3', temperatureC: 18 });
-    expect(lesson.blocks[1].listening).toBe(false);
-    const [first] = lesson.blocks[0].shots;
+    expect(lesson.blocks[1]!.circumstances).toMatchObject({ device: 'monitor', place: 'bay 3', temperatureC: 18 });
+    expect(lesson.blocks[1]!.listening).toBe(false);
+    const [first] = tuple(1, lesson.blocks[0]!.shots);
     expect(first.values.clubSpeedMps).toBeCloseTo(150 / 3.6, 9);
     expect(first.values.pathOutDeg).toBeCloseTo(-2.5, 9);
-    expect(lesson.blocks[0].shots[2].setAsideReason).toContain('smash factor 1.74');
+    expect(lesson.blocks[0]!.shots[2]!.setAsideReason).toContain('smash factor 1.74');
     const found = await server.call('post', '/column-mappings/find', { header }).expect(200);
     expect((found.body as { mapping: unknown[] }).mapping).toHaveLength(4);
     await server.call('post', `/blocks/${blockId}/imports/mapped`, { ...input, id: uuid() }).expect(409);
@@ -107,7 +108,7 @@ describe('a foreign file', () => {
       })
       .expect(201);
     expect(res.body).toMatchObject({ rows: 50_000, leftOutCount: 0 });
-    const [block] = (await lessonOf(lessonId)).blocks;
+    const [block] = tuple(1, (await lessonOf(lessonId)).blocks);
     expect(block.shotsTotal).toBe(50_000);
     expect(block.shots).toHaveLength(300);
     const page = (
@@ -117,7 +118,7 @@ describe('a foreign file', () => {
       )
     ).body as ShotPage;
     expect(page.shots).toHaveLength(100);
-    expect(mpsToMph(page.shots[0].values.clubSpeedMps)).toBeGreaterThan(109);
+    expect(mpsToMph(page.shots[0]!.values.clubSpeedMps!)).toBeGreaterThan(109);
     expect(page.total).toBeLessThan(10_000);
     expect(page.pages).toBe(Math.ceil(page.total / 100));
   }, 60_000);
@@ -128,15 +129,15 @@ describe('shots, judged and listed', () => {
     const lessonId = await server.lesson(await server.student());
     const blockId = await server.block(lessonId);
     await server.shots(blockId, [90, 91]);
-    const [shot] = (await lessonOf(lessonId)).blocks[0].shots;
+    const [shot] = tuple(1, (await lessonOf(lessonId)).blocks[0]!.shots);
     await server.call('patch', `/shots/${shot.id}`, { feltEffort: 8 }).expect(204);
     await server.call('patch', `/shots/${shot.id}`, { strike: { toeM: 0.012, highM: -0.004 } }).expect(204);
     await server.call('patch', `/shots/${shot.id}`, { reason: 'mishit' }).expect(204);
-    const after = (await lessonOf(lessonId)).blocks[0].shots[0];
+    const after = (await lessonOf(lessonId)).blocks[0]!.shots[0]!;
     expect(after).toMatchObject({ feltEffort: 8, strikeByHand: true, setAsideReason: 'mishit' });
     expect(after.values.impactToeM).toBe(0.012);
     await server.call('patch', `/shots/${shot.id}`, { strike: null }).expect(204);
-    expect((await lessonOf(lessonId)).blocks[0].shots[0]).toMatchObject({ strikeByHand: false });
+    expect((await lessonOf(lessonId)).blocks[0]!.shots[0]).toMatchObject({ strikeByHand: false });
     await server.call('patch', `/shots/${shot.id}`, { feltEffort: 11 }).expect(422);
     const aside = (await server.call('get', `/blocks/${blockId}/shots?show=aside`)).body as ShotPage;
     expect(aside.shots.map((s) => s.number)).toEqual([1]);
@@ -217,7 +218,7 @@ describe('isolation battery and set-up', () => {
     expect(half?.history.map((h) => h.ratio.toFixed(2))).toEqual(['0.64']);
     // Two tests are too few to be sure; the likeliest limit is said with its chance.
     const { none: _none, ...limits } = b.limit?.limit ?? { none: 0 };
-    expect(Object.entries(limits).sort((x, y) => y[1] - x[1])[0][0]).toBe('release');
+    expect(Object.entries(limits).sort((x, y) => y[1] - x[1])[0]![0]).toBe('release');
     expect(b.limit?.sentence).toContain('%');
     expect(b.tests.find((t) => t.id === 'kneeling')?.closedBecause.join()).toContain('hurts at present');
     expect(b.tests.find((t) => t.id === 'heavy-stick')?.closedBecause.join()).toContain('heavy stick');

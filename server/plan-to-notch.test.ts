@@ -12,7 +12,7 @@ beforeAll(async () => {
 afterAll(() => server.db.close());
 
 const setCount = async (): Promise<number> =>
-  (await server.db.query<{ n: number }>('select count(*)::int as n from practice_sets'))[0].n;
+  (await server.db.query<{ n: number }>('select count(*)::int as n from practice_sets'))[0]!.n;
 
 describe('from a plan to a notch', () => {
   test('plan, practice by private link, ladder, gain and notch', async () => {
@@ -106,7 +106,7 @@ describe('from a plan to a notch', () => {
     await server
       .call('post', `/lessons/${third}/decisions`, { id: uuid(), planDrillId, chosen: 'up', reason: '' })
       .expect(201);
-    expect(((await server.http.get(`/api${path}`)).body as PracticeAnswer).drills[0].rung).toBe(2);
+    expect(((await server.http.get(`/api${path}`)).body as PracticeAnswer).drills[0]!.rung).toBe(2);
 
     const later: string[] = [];
     for (const [daysAgo, mph] of [
@@ -115,13 +115,13 @@ describe('from a plan to a notch', () => {
       [7, 95.8],
     ] as const) {
       later.push(await server.lesson(studentId, daysAgo));
-      await server.shots(await server.block(later[later.length - 1]), swings(mph));
+      await server.shots(await server.block(later[later.length - 1]!), swings(mph));
     }
     const lookAt = async (id: string): Promise<ReviewAnswer> =>
       (await server.call('get', `/lessons/${id}/review`)).body as ReviewAnswer;
-    expect((await lookAt(later[0])).gain).toMatchObject({ verdict: 'cannot-say', baselineSessions: 3 });
-    expect((await lookAt(later[1])).gain).toMatchObject({ verdict: 'gained', notches: [] });
-    review = await lookAt(later[2]);
+    expect((await lookAt(later[0]!)).gain).toMatchObject({ verdict: 'cannot-say', baselineSessions: 3 });
+    expect((await lookAt(later[1]!)).gain).toMatchObject({ verdict: 'gained', notches: [] });
+    review = await lookAt(later[2]!);
     expect(review.gain).toMatchObject({ verdict: 'gained', sessionsSince: 4 });
     expect(review.gain?.notches).toHaveLength(1);
     expect(review.asDecided).toBeNull();
@@ -129,8 +129,8 @@ describe('from a plan to a notch', () => {
     // The notch is in the record: a smallest gain chosen later does not move it.
     const settings = { smallestGainMps: 4 };
     await server.call('put', '/settings', settings).expect(200);
-    expect((await lookAt(later[2])).gain?.notches).toEqual(review.gain?.notches);
-    expect((await lookAt(later[2])).gain?.verdict).not.toBe('gained');
+    expect((await lookAt(later[2]!)).gain?.notches).toEqual(review.gain?.notches);
+    expect((await lookAt(later[2]!)).gain?.verdict).not.toBe('gained');
     await server.call('put', '/settings', { smallestGainMps: 0.44704 }).expect(200);
     const { stick } = (await server.call('get', `/students/${studentId}`)).body as StudentAnswer;
     expect(stick.notches).toHaveLength(1);
@@ -194,13 +194,13 @@ describe('from a plan to a notch', () => {
     expect((await server.http.post(`/api${path}/sets`).send(set).expect(201)).body.stop).toBe(true);
     const next = await server.lesson(studentId);
     const review = (await server.call('get', `/lessons/${next}/review`)).body as ReviewAnswer;
-    expect(review.proposals[0].move).toBe('stop');
+    expect(review.proposals[0]!.move).toBe('stop');
     const today = (await server.call('get', '/today')).body as TodayAnswer;
     expect(today.cameIn[0]).toMatchObject({ studentName: 'Sore Back', pain: true });
     expect(today.lessons.find((l) => l.id === next)?.due.join()).toContain('Pain was noted');
     await server
       .call('post', `/lessons/${next}/decisions`, { id: uuid(), planDrillId, chosen: 'stop', reason: '' })
       .expect(201);
-    expect(((await server.http.get(`/api${path}`)).body as PracticeAnswer).drills[0].sets).toBe(0);
+    expect(((await server.http.get(`/api${path}`)).body as PracticeAnswer).drills[0]!.sets).toBe(0);
   });
 });

@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
@@ -101,7 +102,7 @@ describe('figures of sessions', () => {
         for (const d of deeds) {
           if (d.kind === 'shots') {
             const alive = await server.db.query('select 1 from live_blocks where id = $1', [blocks[d.block]]);
-            if (alive.length > 0) await server.shots(blocks[d.block], d.mph);
+            if (alive.length > 0) await server.shots(blocks[d.block]!, d.mph);
           } else if (d.kind === 'aside') {
             const shots = await server.db.query<{ id: string }>(
               'select s.id from shots s join live_blocks b on b.id = s.block_id where b.lesson_id = $1 order by s.arrived',
@@ -148,9 +149,12 @@ describe('standings', () => {
     expect((await card(student)).stick.latestMps).toBeNull();
     await server.shots(block, [90, 92, 94]);
     expect((await card(student)).stick.latestMps).toBeCloseTo(92 * 0.44704, 6);
-    const [fastest] = await server.db.query<{ id: string }>(
-      'select id from shots where block_id = $1 order by club_speed_mps desc limit 1',
-      [block],
+    const [fastest] = tuple(
+      1,
+      await server.db.query<{ id: string }>(
+        'select id from shots where block_id = $1 order by club_speed_mps desc limit 1',
+        [block],
+      ),
     );
     await server.call('patch', `/shots/${fastest.id}`, { reason: 'mishit' }).expect(204);
     expect((await card(student)).stick.latestMps).toBeCloseTo(91 * 0.44704, 6);
@@ -213,7 +217,7 @@ describe('queries of the main pages', () => {
       .body as LessonPage;
     expect(rest.lessons).toHaveLength(3);
     expect(rest.nextOffset).toBeNull();
-    expect(Date.parse(rest.lessons[0].startsAt)).toBeLessThan(Date.parse(page.lessons[29].startsAt));
+    expect(Date.parse(rest.lessons[0]!.startsAt)).toBeLessThan(Date.parse(page.lessons[29]!.startsAt));
   });
 
   test('a lesson’s list of imports never reads the files', async () => {
@@ -234,8 +238,8 @@ describe('queries of the main pages', () => {
 test('older data: spellings of the driver become one club, its figures one session, one set-up a lesson', async () => {
   const lesson = await server.lesson(await server.student());
   const blocks = [await server.block(lesson), await server.block(lesson), await server.block(lesson, { club: 'iron' })];
-  await server.shots(blocks[0], [90, 92]);
-  await server.shots(blocks[1], [94]);
+  await server.shots(blocks[0]!, [90, 92]);
+  await server.shots(blocks[1]!, [94]);
   await server.db.query("update blocks set club = 'DR' where id = $1", [blocks[1]]);
   for (const club of [' Driver', '1W'])
     await server.db.query(

@@ -26,7 +26,7 @@ describe('a server that is killed', () => {
       signIn: 'n',
       password: 'long enough 1',
     });
-    const cookie = (setup.headers.get('set-cookie') ?? '').split(';')[0];
+    const cookie = (setup.headers.get('set-cookie') ?? '').split(';')[0]!;
     const [studentId, lessonId, blockId] = [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()];
     await call(
       'PUT',
@@ -70,13 +70,13 @@ describe('a server that is killed', () => {
     const third = await launch();
     const after = await fetch(`${third.address}/api/lessons/${lessonId}`, { headers: { cookie } });
     const lesson = (await after.json()) as { blocks: { shots: { id: string }[] }[] };
-    const kept = new Set(lesson.blocks[0].shots.map((s) => s.id));
+    const kept = new Set(lesson.blocks[0]!.shots.map((s) => s.id));
     expect(acknowledged.filter((id) => !kept.has(id))).toEqual([]);
     // Devices that knew the key go on with it after the restart.
     expect(JSON.parse(readFileSync(join(folder, 'feed.json'), 'utf8'))).toMatchObject({ keys: feed.keys });
     const hello = await fetch(`${third.address}/api/feed/hello`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json', 'x-feed-key': feed.keys[0] },
+      headers: { 'content-type': 'application/json', 'x-feed-key': feed.keys[0]! },
       body: JSON.stringify({ deviceId: 'd', kind: 'monitor' }),
     });
     expect(hello.status).toBe(200);

@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -55,7 +56,10 @@ function keysIn(file: string): string[] {
 
 /** The store of original files; older versions had it for videos alone, under that name. */
 function contentOf(dataFolder: string): ContentStore {
-  const [folder, earlier] = ['content', 'videos'].map((name) => join(dataFolder, name));
+  const [folder, earlier] = tuple(
+    2,
+    ['content', 'videos'].map((name) => join(dataFolder, name)),
+  );
   if (existsSync(earlier) && !existsSync(folder)) renameSync(earlier, folder);
   return new ContentStore(folder);
 }

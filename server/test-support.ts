@@ -67,7 +67,7 @@ export class TestServer {
     const res = await this.http
       .post('/api/setup')
       .send({ practiceName: 'Test range', name: 'Tester', signIn: 'tester', password: 'long enough 1' });
-    this.cookie = (res.headers['set-cookie'] as unknown as string[])[0].split(';')[0];
+    this.cookie = (res.headers['set-cookie'] as unknown as string[])[0]!.split(';')[0]!;
   }
 
   /** A second practice straight in the database: the first-run page makes only one. @returns its sign-in cookie */
@@ -79,7 +79,7 @@ export class TestServer {
     await insertPractice(this.db, practiceId, 'Other range', 'x');
     await insertInstructor(this.db, { id: uuid(), practiceId, name: 'Other', signIn: 'other', salt, hash });
     const res = await this.http.post('/api/session').send({ signIn: 'other', password: 'another long one' });
-    return (res.headers['set-cookie'] as unknown as string[])[0].split(';')[0];
+    return (res.headers['set-cookie'] as unknown as string[])[0]!.split(';')[0]!;
   }
 
   call(method: 'get' | 'post' | 'put' | 'patch' | 'delete', path: string, body?: unknown, cookie = this.cookie) {

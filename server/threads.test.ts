@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -125,9 +126,9 @@ describe('the database’s thread', () => {
     await Promise.all(
       Array.from({ length: 8 }, () =>
         db.transaction(async (tx) => {
-          const [{ settings }] = await tx.query<{ settings: { n: number } }>(
-            'select settings from practices where id = $1',
-            [id],
+          const [{ settings }] = tuple(
+            1,
+            await tx.query<{ settings: { n: number } }>('select settings from practices where id = $1', [id]),
           );
           await tx.query('update practices set settings = $2 where id = $1', [
             id,
@@ -136,7 +137,10 @@ describe('the database’s thread', () => {
         }),
       ),
     );
-    const [row] = await db.query<{ settings: { n: number } }>('select settings from practices where id = $1', [id]);
+    const [row] = tuple(
+      1,
+      await db.query<{ settings: { n: number } }>('select settings from practices where id = $1', [id]),
+    );
     expect(row.settings.n).toBe(8);
   });
 

@@ -191,16 +191,22 @@ describe('videos', () => {
     const answer = async (): Promise<LessonAnswer> =>
       (await server.call('get', `/lessons/${lesson}`)).body as LessonAnswer;
     const before = await answer();
-    expect(before.videos[0].momentsS.strike).toBe(0);
-    expect(before.videos[0].momentsS.top).toBeLessThan(-0.2);
-    const record = { id: uuid(), shotId: before.blocks[0].shots[0].id, videoId: id, swishSetId: setId, swishNumber: 0 };
+    expect(before.videos[0]!.momentsS.strike).toBe(0);
+    expect(before.videos[0]!.momentsS.top).toBeLessThan(-0.2);
+    const record = {
+      id: uuid(),
+      shotId: before.blocks[0]!.shots[0]!.id,
+      videoId: id,
+      swishSetId: setId,
+      swishNumber: 0,
+    };
     const post = (body: object) => server.call('post', `/blocks/${block}/swings`, body);
     await post({ ...record, swishNumber: 3 }).expect(404);
     await post({ ...record, swishNumber: null }).expect(422);
     await post(record).expect(201);
     await post({ ...record, id: uuid(), shotId: null }).expect(409);
     await server.call('patch', `/swings/${record.id}`, { videoShiftS: 0.004, swishShiftS: -0.01 }).expect(204);
-    expect((await answer()).blocks[0].swings[0]).toMatchObject({
+    expect((await answer()).blocks[0]!.swings[0]).toMatchObject({
       videoId: id,
       videoShiftS: 0.004,
       swishSetId: setId,
@@ -208,7 +214,7 @@ describe('videos', () => {
       swishShiftS: -0.01,
     });
     await server.call('delete', `/videos/${id}`).expect(204);
-    expect((await answer()).blocks[0].swings[0]).toMatchObject({ videoId: null, swishSetId: setId });
+    expect((await answer()).blocks[0]!.swings[0]).toMatchObject({ videoId: null, swishSetId: setId });
   });
 
   test('points travel as a file', () => {

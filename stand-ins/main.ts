@@ -18,7 +18,7 @@ function findFeed(): { address: string; key: string } | undefined {
   for (const folder of [process.env.MAPLE_DATA, 'data/demo', 'data/practice'].filter((f): f is string => !!f)) {
     try {
       const feed = JSON.parse(readFileSync(join(folder, 'feed.json'), 'utf8')) as { address: string; keys: string[] };
-      if (feed.address && feed.keys.length > 0) return { address: feed.address, key: feed.keys[feed.keys.length - 1] };
+      if (feed.address && feed.keys.length > 0) return { address: feed.address, key: feed.keys[feed.keys.length - 1]! };
     } catch {
       // Not this folder.
     }

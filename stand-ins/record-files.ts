@@ -17,7 +17,7 @@ import { markersOf, withDropouts } from './motion-rig/markers.ts';
 import { recordSwing } from './motion-rig/motion-rig.ts';
 
 export const FILE_USAGE = `
-       npm run stand-in -- motion-rig --out FILE.csv|.c3d [--fault ${MODEL_FAULTS[0].id}=20]… [--sex female] [--height 1.70] [--mass 70]
+       npm run stand-in -- motion-rig --out FILE.csv|.c3d [--fault ${MODEL_FAULTS[0]!.id}=20]… [--sex female] [--height 1.70] [--mass 70]
          [--strength 0.6] [--rate 240] [--noise 1] [--dropouts 0.5] [--left] [--no-ball] [--no-angles] [--seed 1]
        npm run stand-in -- ground-plates --out FILE.csv [--mass 78] [--top 0.28] [--strike 0.82] [--push 1.6] [--rate 500] [--seed 1]
        Noise is a share of each curve's peak in %, dropouts are a second. A .c3d holds markers. Beside the file stands its truth as .json.
@@ -67,7 +67,7 @@ function givenPlayer(values: GivenPlayer) {
     strength: number(values.strength, 0.65, 'strength'),
   };
   const faults = (values.fault ?? []).map((given) => {
-    const [id, amount] = given.split('=');
+    const [id = given, amount] = given.split('=');
     const known = modelFault(id);
     if (!known) throw new Error(`--fault ${id} is none of ${MODEL_FAULTS.map((f) => f.id).join(', ')}.`);
     return { id, amount: number(amount, known.typical, 'fault'), unit: known.unit };

@@ -23,7 +23,7 @@ const player: TruePlayer = {
 function read(p: TruePlayer, withBall: boolean, count: number) {
   const random = seededRandom('monitor');
   const rows = Array.from({ length: count }, () => shotRow(monitorShot(p, withBall, random)));
-  const header = Object.keys(rows[0]);
+  const header = Object.keys(rows[0]!);
   const csv = [header.join(','), ...rows.map((r) => header.map((h) => r[h]).join(','))].join('\n');
   return readShotsCsv(csv, p.handedness).shots.map((s) => s.values);
 }
@@ -50,7 +50,7 @@ describe('range monitor', () => {
   });
   test('an air swing has a club speed only, faster by the stated share', () => {
     const air = read(player, false, 100);
-    expect(Object.keys(air[0])).toEqual(['clubSpeedMps']);
+    expect(Object.keys(air[0]!)).toEqual(['clubSpeedMps']);
     expect(mean(air.map((s) => s.clubSpeedMps ?? 0)) / mean(of('clubSpeedMps'))).toBeCloseTo(1.08, 1);
   });
   test('a left-hander’s device signs are mirrored, the out signs are the same', () => {

@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { analyseSequence } from '../core/capture/sequence.ts';
@@ -119,14 +120,17 @@ function describe(feature: string, rows: readonly Row[], meanLnD: number, meanLn
   const known = rows.filter((r) => r.features[feature] !== undefined);
   if (known.length < 50) return undefined;
   const fit = leastSquares(
-    known.map((r) => [1, r.features.lnD - meanLnD, r.features.lnClub - meanLnClub]),
-    known.map((r) => r.features[feature]),
+    known.map((r) => [1, r.features.lnD! - meanLnD, r.features.lnClub! - meanLnClub]),
+    known.map((r) => r.features[feature]!),
   );
   if (!fit) return undefined;
-  const [centre, perLnD, perLnClub] = fit.coefficients;
+  const [centre, perLnD, perLnClub] = tuple(3, fit.coefficients);
   const left = known.map(
     (r) =>
-      r.features[feature] - centre - perLnD * (r.features.lnD - meanLnD) - perLnClub * (r.features.lnClub - meanLnClub),
+      r.features[feature]! -
+      centre -
+      perLnD * (r.features.lnD! - meanLnD) -
+      perLnClub * (r.features.lnClub! - meanLnClub),
   );
   return {
     feature,
@@ -140,7 +144,7 @@ function describe(feature: string, rows: readonly Row[], meanLnD: number, meanLn
 
 /** Ridge logistic regression by Newton's method; both groups weigh the same, so that the answer is a likelihood ratio. */
 function logistic(x: readonly (readonly number[])[], y: readonly boolean[]): number[] {
-  const k = x[0].length + 1;
+  const k = x[0]!.length + 1;
   const share = y.filter(Boolean).length / y.length;
   const weight = y.map((v) => (v ? 0.5 / share : 0.5 / (1 - share)));
   let b = new Array<number>(k).fill(0);
@@ -149,18 +153,18 @@ function logistic(x: readonly (readonly number[])[], y: readonly boolean[]): num
     const h = Array.from({ length: k }, () => new Array<number>(k).fill(0));
     x.forEach((row, i) => {
       const full = [1, ...row];
-      const p = 1 / (1 + Math.exp(-full.reduce((s, v, j) => s + v * b[j], 0)));
+      const p = 1 / (1 + Math.exp(-full.reduce((s, v, j) => s + v * b[j]!, 0)));
       for (let a = 0; a < k; a++) {
-        g[a] += weight[i] * (Number(y[i]) - p) * full[a];
-        for (let c = 0; c < k; c++) h[a][c] += weight[i] * p * (1 - p) * full[a] * full[c];
+        g[a]! += weight[i]! * (Number(y[i]) - p) * full[a]!;
+        for (let c = 0; c < k; c++) h[a]![c]! += weight[i]! * p * (1 - p) * full[a]! * full[c]!;
       }
     });
     for (let a = 1; a < k; a++) {
-      g[a] -= RIDGE * b[a];
-      h[a][a] += RIDGE;
+      g[a]! -= RIDGE * b[a]!;
+      h[a]![a]! += RIDGE;
     }
     const step = solve(h, g);
-    b = b.map((v, j) => v + step[j]);
+    b = b.map((v, j) => v + step[j]!);
     if (Math.max(...step.map(Math.abs)) < 1e-7) break;
   }
   return b;
@@ -169,15 +173,15 @@ function logistic(x: readonly (readonly number[])[], y: readonly boolean[]): num
 function solve(a: readonly (readonly number[])[], y: readonly number[]): number[] {
   const m = a.map((row, i) => [...row, y[i]]);
   for (let c = 0; c < m.length; c++) {
-    const pivot = m.slice(c).reduce((best, row, i) => (Math.abs(row[c]) > Math.abs(m[best][c]) ? c + i : best), c);
-    [m[c], m[pivot]] = [m[pivot], m[c]];
+    const pivot = m.slice(c).reduce((best, row, i) => (Math.abs(row[c]!) > Math.abs(m[best]![c]!) ? c + i : best), c);
+    [m[c]!, m[pivot]!] = [m[pivot]!, m[c]!];
     for (let r = 0; r < m.length; r++) {
       if (r === c) continue;
-      const f = m[r][c] / m[c][c];
-      for (let k = c; k <= m.length; k++) m[r][k] -= f * m[c][k];
+      const f = m[r]![c]! / m[c]![c]!;
+      for (let k = c; k <= m.length; k++) m[r]![k]! -= f * m[c]![k]!;
     }
   }
-  return m.map((row, i) => row[m.length] / row[i]);
+  return m.map((row, i) => row[m.length]! / row[i]!);
 }
 
 /** Share of sound players whose ratio may pass 1. */
@@ -191,13 +195,13 @@ function fitFault(
   meanLnClub: number,
 ): SignFit {
   const sound = rows.filter((r) => !r.faults.has(id));
-  const terms = CANDIDATES[id].flatMap((f) => describe(f, sound, meanLnD, meanLnClub) ?? []);
+  const terms = CANDIDATES[id]!.flatMap((f) => describe(f, sound, meanLnD, meanLnClub) ?? []);
   const x = rows.map((r) => terms.map((t) => featureZ(t, r.features, { meanLnD, meanLnClub })));
-  const [intercept, ...weights] = logistic(
+  const [intercept = 0, ...weights] = logistic(
     x,
     rows.map((r) => r.faults.has(id)),
   );
-  const fitted = terms.map((t, i) => ({ ...t, weight: rounded(weights[i]) }));
+  const fitted = terms.map((t, i) => ({ ...t, weight: rounded(weights[i]!) }));
   const ratios = faultless.map((r) =>
     fitted.reduce((s, t) => s + t.weight * featureZ(t, r.features, { meanLnD, meanLnClub }), intercept),
   );
@@ -209,8 +213,8 @@ function fitFault(
 export function fitMotionSigns(seed: string, players: number): MotionSignData {
   const rows = drawRows(seededRandom(seed), players, FITTED_ON);
   const faultless = drawRows(seededRandom(`${seed} faultless`), Math.round(players / 3), FITTED_ON, 0);
-  const meanLnD = rounded(mean(rows.map((r) => r.features.lnD)));
-  const meanLnClub = rounded(mean(rows.map((r) => r.features.lnClub)));
+  const meanLnD = rounded(mean(rows.map((r) => r.features.lnD!)));
+  const meanLnClub = rounded(mean(rows.map((r) => r.features.lnClub!)));
   const faults = Object.fromEntries(
     ['slow-takeaway', ...FAMILIES].map((id) => [
       id,

@@ -1,5 +1,6 @@
 // `npx tsx training/fit-price-tables.ts`: draws players, fits the prices of one amount and the swing that a sound player of a body
 // and speed shows, and writes both into core/diagnosis/fitted. Seeded; half an hour, a few seconds once the players are drawn.
+import { tuple } from '../core/numeric/tuple.ts';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -76,9 +77,9 @@ const pinball = (q: number, off: number): number => (off >= 0 ? q * off : (q - 1
 
 function quantileFit(rows: readonly (readonly number[])[], values: readonly number[], q: number): number[] {
   const first = leastSquares(rows, values);
-  let at = [...(first?.coefficients ?? rows[0].map(() => 0))];
+  let at = [...(first?.coefficients ?? rows[0]!.map(() => 0))];
   const loss = (c: readonly number[]): number =>
-    values.reduce((s, v, i) => s + pinball(q, v - rows[i].reduce((t, x, k) => t + x * c[k], 0)), 0) / values.length;
+    values.reduce((s, v, i) => s + pinball(q, v - rows[i]!.reduce((t, x, k) => t + x * c[k]!, 0)), 0) / values.length;
   for (let round = 0; round < 8; round++)
     at = [
       ...nelderMead(
@@ -111,9 +112,9 @@ function tableOf(wanted: Wanted, rows: readonly PriceRow[], seed: string): { tab
     ),
   );
   const said = (k: (typeof known)[number]): number[] =>
-    coefficients.map((c) => terms(k).reduce((s, x, i) => s + x * c[i], 0));
+    coefficients.map((c) => terms(k).reduce((s, x, i) => s + x * c[i]!, 0));
   const needed = kept.map((k) => {
-    const [low, middle, high] = said(k);
+    const [low, middle, high] = tuple(3, said(k));
     return k.percent > middle
       ? (k.percent - middle) / Math.max(0.05, high - middle)
       : (middle - k.percent) / Math.max(0.05, middle - low);
@@ -162,15 +163,15 @@ const fitOf = (name: string, withBody: boolean): number[] => {
   const having = sound.filter((r) => r.inputs[name] !== undefined && (!withBody || r.inputs.hasBody === 1));
   const fit = leastSquares(
     having.map((r) => soundTerms(r.speedMps, withBody ? bodyOf(r) : undefined)),
-    having.map((r) => r.inputs[name]),
+    having.map((r) => r.inputs[name]!),
   );
   if (!fit) throw new Error(`Not enough sound players with ${name}.`);
   return fit.coefficients.map(short);
 };
 const bodyOf = (r: PriceRow) => ({
-  heightM: r.inputs.heightM,
-  massKg: r.inputs.massKg,
-  ageYears: r.inputs.ageYears,
+  heightM: r.inputs.heightM!,
+  massKg: r.inputs.massKg!,
+  ageYears: r.inputs.ageYears!,
   female: r.inputs.female === 1,
 });
 const soundSwing: SoundSwingData = {

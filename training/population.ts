@@ -177,7 +177,7 @@ export function drawAmounts(random: Random, most: number, small = 0): MadePlayer
   const wanted = most === 0 ? 0 : random.below(most + 1);
   const amounts: Partial<Record<FamilyId, number>> = {};
   for (let k = 0; k < wanted; k++) {
-    const id = FAMILIES[random.below(FAMILIES.length)];
+    const id = FAMILIES[random.below(FAMILIES.length)]!;
     if ((id === 'held-off' && amounts['early-release']) || (id === 'early-release' && amounts['held-off'])) continue;
     const [lo, hi] = AMOUNTS[id];
     const tiny = small > 0 && random.uniform() < small;

@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { createHash } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import * as tf from '@tensorflow/tfjs-core/dist/index.js';
@@ -79,14 +80,14 @@ async function train(rows: readonly PriceRow[], data: LearnedPriceData, epochs: 
       ),
     );
   // The last layer starts near nothing, as the prices do.
-  const w = sizes.slice(1).map((b, k) => start(sizes[k], b, k < sizes.length - 2 ? 1 : 0.1));
+  const w = sizes.slice(1).map((b, k) => start(sizes[k]!, b, k < sizes.length - 2 ? 1 : 0.1));
   const b = sizes.slice(1).map((size) => tf.variable(tf.zeros([size])));
   const level = new Float32Array(OUTPUTS);
   const isQuantile = new Float32Array(OUTPUTS);
   for (let o = 0; o < OUTPUTS; o++) {
     const presence = o >= F * Q && o < F * (Q + 1);
     const q = o < F * Q ? o % Q : o - F * (Q + 1);
-    level[o] = presence ? 0 : QUANTILES[q];
+    level[o] = presence ? 0 : QUANTILES[q]!;
     isQuantile[o] = presence ? 0 : 1;
   }
   const levels = tf.tensor2d(level, [1, OUTPUTS]);
@@ -94,7 +95,7 @@ async function train(rows: readonly PriceRow[], data: LearnedPriceData, epochs: 
   const others = tf.sub(tf.onesLike(quantiles), quantiles);
   const predict = (xb: tf.Tensor2D): tf.Tensor2D =>
     w.reduce((h, wk, k) => {
-      const sum = tf.add(tf.matMul(h, wk as tf.Tensor2D), b[k]);
+      const sum = tf.add(tf.matMul(h, wk as tf.Tensor2D), b[k]!);
       return (k < w.length - 1 ? tf.tanh(sum) : sum) as tf.Tensor2D;
     }, xb);
   for (let epoch = 0; epoch < epochs; epoch++) {
@@ -102,13 +103,13 @@ async function train(rows: readonly PriceRow[], data: LearnedPriceData, epochs: 
     const order = Array.from({ length: n }, (_, i) => i);
     for (let i = n - 1; i > 0; i--) {
       const k = random.below(i + 1);
-      [order[i], order[k]] = [order[k], order[i]];
+      [order[i]!, order[k]!] = [order[k]!, order[i]!];
     }
     for (let from = 0; from + BATCH <= n; from += BATCH) {
       const pick = (table: Float32Array, width: number) => {
         const out = new Float32Array(BATCH * width);
         for (let k = 0; k < BATCH; k++)
-          out.set(table.subarray(order[from + k] * width, (order[from + k] + 1) * width), k * width);
+          out.set(table.subarray(order[from + k]! * width, (order[from + k]! + 1) * width), k * width);
         return tf.tensor2d(out, [BATCH, width]);
       };
       // A little noise on the inputs keeps the network from learning single players by heart.
@@ -133,7 +134,7 @@ async function train(rows: readonly PriceRow[], data: LearnedPriceData, epochs: 
   }
   return w.map((wk, k) => ({
     weights: [...wk.dataSync()].map((v) => Number(v.toPrecision(4))),
-    biases: [...b[k].dataSync()].map((v) => Number(v.toPrecision(4))),
+    biases: [...b[k]!.dataSync()].map((v) => Number(v.toPrecision(4))),
   }));
 }
 
@@ -142,7 +143,7 @@ function calibrate(rows: readonly PriceRow[], data: LearnedPriceData): number[] 
   const outs = rows.map((r) => forward(standardised(r.inputs, data), data));
   const needed = (truth: number, out: Float64Array, from: number): number => {
     const q = [...out.slice(from, from + Q)].sort((a, b) => a - b);
-    const [lo, middle, hi] = [q[1], q[4], q[7]];
+    const [lo, middle, hi] = tuple(3, [q[1]!, q[4]!, q[7]!]);
     return truth >= middle
       ? (truth - middle) / Math.max(1e-4, hi - middle)
       : (middle - truth) / Math.max(1e-4, middle - lo);
@@ -150,10 +151,10 @@ function calibrate(rows: readonly PriceRow[], data: LearnedPriceData): number[] 
   const factor = (list: readonly number[]): number => Number(Math.max(1, quantile(list, HELD)).toPrecision(4));
   return [
     ...FAMILIES.map((id, f) =>
-      factor(rows.flatMap((r, i) => (r.price[id] === undefined ? [] : [needed(r.price[id], outs[i], f * Q)]))),
+      factor(rows.flatMap((r, i) => (r.price[id] === undefined ? [] : [needed(r.price[id], outs[i]!, f * Q)]))),
     ),
     factor(
-      rows.flatMap((r, i) => (Object.keys(r.price).length === 0 ? [] : [needed(r.together, outs[i], F * (Q + 1))])),
+      rows.flatMap((r, i) => (Object.keys(r.price).length === 0 ? [] : [needed(r.together, outs[i]!, F * (Q + 1))])),
     ),
   ];
 }
@@ -163,9 +164,9 @@ function directionsOf(rows: readonly PriceRow[], data: LearnedPriceData): Learne
   const z = rows.slice(0, 2000).map((r) => standardised(r.inputs, data));
   const n = data.inputs.length;
   const covariance = Array.from({ length: n }, (_, a) =>
-    Array.from({ length: n }, (__, b) => (b < a ? 0 : z.reduce((s, v) => s + v[a] * v[b], 0) / z.length)),
+    Array.from({ length: n }, (__, b) => (b < a ? 0 : z.reduce((s, v) => s + v[a]! * v[b]!, 0) / z.length)),
   );
-  for (let a = 0; a < n; a++) for (let b = 0; b < a; b++) covariance[a][b] = covariance[b][a];
+  for (let a = 0; a < n; a++) for (let b = 0; b < a; b++) covariance[a]![b] = covariance[b]![a]!;
   const directions = symmetricEigen(covariance)
     .vectors.slice(0, DIRECTIONS)
     .map((v) => v.map((w) => Number(w.toPrecision(3))));
@@ -173,14 +174,15 @@ function directionsOf(rows: readonly PriceRow[], data: LearnedPriceData): Learne
     const v = standardised(r.inputs, data);
     return (
       (v.reduce((s, w) => s + w * w, 0) -
-        directions.reduce((s, d) => s + d.reduce((t, w, i) => t + w * v[i], 0) ** 2, 0)) /
+        directions.reduce((s, d) => s + d.reduce((t, w, i) => t + w * v[i]!, 0) ** 2, 0)) /
       n
     );
   });
   return { directions, mostOutside: Number((1.5 * quantile(rests, 0.995)).toPrecision(4)) };
 }
 
-const [, , out, seed, epochs, ...files] = process.argv;
+const [out, seed, epochs] = tuple(3, process.argv.slice(2));
+const files = process.argv.slice(5);
 const rows = files.flatMap((f) => JSON.parse(readFileSync(f, 'utf8')) as PriceRow[]);
 const cut = Math.round(rows.length * 0.85);
 const [training, calibration] = [rows.slice(0, cut), rows.slice(cut)];

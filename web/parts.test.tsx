@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import type { ReactNode } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
@@ -141,12 +142,12 @@ describe('swings and sessions', () => {
     });
     const sessions = [session(1, '2026-03-01', 40), session(2, '2026-03-08', 41.9), session(3, '2026-03-15', 42.1)];
     const html = draw(
-      <SessionDots sessions={[...sessions, { ...sessions[0], lessonId: '9', condition: 'iron' }]} gain={gain} />,
+      <SessionDots sessions={[...sessions, { ...sessions[0]!, lessonId: '9', condition: 'iron' }]} gain={gain} />,
     );
     expect(count(html, '<circle')).toBe(3);
     expect(count(html, '>notch<')).toBe(1);
     sound(html);
-    sound(draw(<SessionDots sessions={[sessions[0], sessions[1]].slice(0, 1)} gain={gain} />));
+    sound(draw(<SessionDots sessions={sessions.slice(0, 1)} gain={gain} />));
   });
   test('the week has seven days with what is planned and done', () => {
     const html = draw(
@@ -234,7 +235,10 @@ describe('themes', () => {
   const luminance = (hex: string): number =>
     0.2126 * channel(hex, 1) + 0.7152 * channel(hex, 3) + 0.0722 * channel(hex, 5);
   const contrast = (a: string, b: string): number => {
-    const [hi, lo] = [luminance(a), luminance(b)].sort((x, y) => y - x);
+    const [hi, lo] = tuple(
+      2,
+      [luminance(a), luminance(b)].sort((x, y) => y - x),
+    );
     return (hi + 0.05) / (lo + 0.05);
   };
   test.each([

@@ -1,3 +1,4 @@
+import { tuple } from '../core/numeric/tuple.ts';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
@@ -40,7 +41,7 @@ describe('pictures of the swing', () => {
       return [...html.matchAll(/<circle cx="([\d.]+)"/g)].map((m) => Number(m[1]));
     };
     const [right, left] = [draw('right'), draw('left')];
-    right.forEach((x, i) => expect(x + left[i]).toBeCloseTo(300, 6));
+    right.forEach((x, i) => expect(x + left[i]!).toBeCloseTo(300, 6));
     expect(right[1]).not.toBeCloseTo(150, 0);
   });
 });
@@ -60,9 +61,9 @@ describe('pictures of the ground', () => {
       sound(html);
       return [...html.matchAll(/translate\(([\d.]+) /g)].map((m) => Number(m[1]));
     };
-    const [trail, lead] = places('right');
+    const [trail, lead] = tuple(2, places('right'));
     expect(lead).toBeGreaterThan(trail);
-    const [trailLeft, leadLeft] = places('left');
+    const [trailLeft, leadLeft] = tuple(2, places('left'));
     expect(leadLeft).toBeLessThan(trailLeft);
     const bare = renderToStaticMarkup(
       <PressureFeet traces={{ ...traces, leadFoot: null, trailFoot: null }} handedness="right" />,

@@ -50,7 +50,7 @@ describe('isolation ratios', () => {
   });
   test('one test alone says that it is too little, and what would tell', () => {
     const { full, tests } = battery('legs', 'one');
-    const r = limitReading(full, { kneeling: tests.kneeling });
+    const r = limitReading(full, { kneeling: tests.kneeling! });
     expect(r).toMatchObject({ limit: null, named: null });
     expect(r.sentence).toContain('one test alone');
     expect(r.nextTest).not.toBeNull();

@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { leastSquares } from '../numeric/least-squares.ts';
 import { mean } from '../numeric/statistics.ts';
 import { levelMeans, type LevelMean } from './level-means.ts';
@@ -74,7 +75,7 @@ export function effortCurve(swings: readonly EffortSwing[]): EffortCurve {
   const { means, reach } = levelMeans(
     efforts.map((at) => ({ at, speeds: swings.filter((s) => s.effort === at).map((s) => s.speedMps) })),
   );
-  const tested: readonly [number, number] = [means[0].at, means[means.length - 1].at];
+  const tested: readonly [number, number] = [means[0]!.at, means[means.length - 1]!.at];
   const centre = mean(means.map((m) => m.at));
   const [slope, reachMps] = slopeOf(means, centre, reach);
   const base = { slopeMps: slope, slopeInterval90: [slope - reachMps, slope + reachMps] as const, tested, missing: '' };
@@ -111,8 +112,8 @@ export function effortCurve(swings: readonly EffortSwing[]): EffortCurve {
 /** Slope over the levels and how far its 90 % interval reaches, m/s a point. */
 function slopeOf(means: readonly LevelMean[], centre: number, reach: number): readonly [number, number] {
   const line = means.length > 2 ? fitLevels(means, centre, 1) : undefined;
-  if (line) return [line.coefficients[1], reach * line.widened * Math.sqrt(line.covariance[1][1])];
-  const [first, last] = [means[0], means[means.length - 1]];
+  if (line) return [line.coefficients[1]!, reach * line.widened * Math.sqrt(line.covariance[1]![1]!)];
+  const [first, last] = tuple(2, [means[0]!, means[means.length - 1]!]);
   const apart = last.at - first.at;
   return [(last.mean - first.mean) / apart, (reach * Math.hypot(first.sd, last.sd)) / apart];
 }
@@ -124,16 +125,18 @@ function surelySlowerOutside(means: readonly LevelMean[], reach: number): boolea
   const best = inside.reduce((a, m) => (m.mean > a.mean ? m : a));
   // The best of several looks better than it is: the more there are, the more is asked.
   const asked = reach * (1 + CHOSEN * Math.log(inside.length));
-  return [means[0], means[means.length - 1]].every((end) => best.mean - end.mean > asked * Math.hypot(best.sd, end.sd));
+  return [means[0]!, means[means.length - 1]!].every(
+    (end) => best.mean - end.mean > asked * Math.hypot(best.sd, end.sd),
+  );
 }
 
 /** Place of the parabola's top and its 90 % interval (delta method); undefined where it is not bent downward. */
 function topOf(means: readonly LevelMean[], centre: number, reach90: number) {
   const fit = means.length > 3 ? fitLevels(means, centre, 2) : undefined;
   if (!fit) return undefined;
-  const [, b, c] = fit.coefficients;
+  const [, b, c] = tuple(3, fit.coefficients);
   if (c >= 0) return undefined;
-  const v = (i: number, j: number): number => fit.covariance[i][j];
+  const v = (i: number, j: number): number => fit.covariance[i]![j]!;
   const at = -b / (2 * c);
   const db = -1 / (2 * c);
   const dc = b / (2 * c * c);

@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import {
   ISOLATION_TESTS,
   isolationTest,
@@ -106,7 +107,7 @@ function membersOf(cls: LimitClass): Member[] {
 
 /** Log ratio that a test gives in the middle of a class: the window's middle, moved by what the parts model says. */
 function expected(test: IsolationTest, member: Member): number {
-  const left = LEFT[test.id];
+  const left = LEFT[test.id]!;
   const lent = member.stepLends && test.id === 'step-into-it';
   const ratio = (shares: Member['shares']): number =>
     speedOf(lent ? { ...shares, legs: 1 } : shares, left) / speedOf(shares, [1, 1, 1]);
@@ -138,7 +139,7 @@ function covarianceOf(done: readonly Done[], fullSd: number): number[][] {
 }
 
 /** Test not done yet that parts the two likeliest classes best, for its spread. */
-function tellingTest(done: readonly Done[], [a, b]: readonly LimitClass[]): string | null {
+function tellingTest(done: readonly Done[], [a, b]: readonly [LimitClass, LimitClass]): string | null {
   const middle = (cls: LimitClass, test: IsolationTest): number => median(membersOf(cls).map((m) => expected(test, m)));
   const open = ISOLATION_TESTS.filter((t) => LEFT[t.id] && !done.some((d) => d.test.id === t.id)).map((t) => ({
     name: t.name,
@@ -198,18 +199,18 @@ export function limitReading(
   });
   const most = Math.max(...logs);
   const total = logs.reduce((s, v) => s + Math.exp(v - most), 0);
-  const limit = Object.fromEntries(LIMIT_CLASSES.map((c, i) => [c, Math.exp(logs[i] - most) / total])) as Record<
+  const limit = Object.fromEntries(LIMIT_CLASSES.map((c, i) => [c, Math.exp(logs[i]! - most) / total])) as Record<
     LimitClass,
     number
   >;
   const ranked = [...LIMIT_CLASSES].sort((a, b) => limit[b] - limit[a]);
   const named = LIMITS.find((l) => limit[l] >= NAMED_FROM) ?? null;
-  const nextTest = named ? null : tellingTest(done, ranked);
+  const nextTest = named ? null : tellingTest(done, tuple(2, ranked));
   const would = nextTest ? ` “${nextTest}” would tell most between the two.` : '';
   const sentence = named
     ? `The pattern points to ${LIMIT_WORDS[named]} as the limit, at ${percent(limit[named])}.`
     : limit.none >= NAMED_FROM
       ? `No single limit stands out: that nothing limits more than the rest has ${percent(limit.none)}.`
-      : `Cannot say which part limits: ${wordsOf(ranked[0])} ${percent(limit[ranked[0]])}, ${wordsOf(ranked[1])} ${percent(limit[ranked[1]])}.${would}`;
+      : `Cannot say which part limits: ${wordsOf(ranked[0]!)} ${percent(limit[ranked[0]!])}, ${wordsOf(ranked[1]!)} ${percent(limit[ranked[1]!])}.${would}`;
   return { limit, named, nextTest, sentence };
 }

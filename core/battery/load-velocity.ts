@@ -59,9 +59,9 @@ export function loadVelocity(implementsSwung: readonly ImplementSwings[]): LoadV
     means.map((m) => (Math.log(m.mean) * m.mean) / m.sd),
   );
   if (!fit) return cannotSay('more swings are needed', loads);
-  const slope = fit.coefficients[1];
+  const slope = fit.coefficients[1]!;
   const widened = Math.max(1, means.length > 3 ? fit.residualSd : 1);
-  const reach = reach90 * widened * Math.sqrt(fit.covariance[1][1]);
+  const reach = reach90 * widened * Math.sqrt(fit.covariance[1]![1]!);
   const [lo, hi] = [slope - reach, slope + reach];
   const strength = hi < BALANCED_SLOPE && slope < BALANCED_SLOPE - NAMED_FROM;
   const speed = lo > BALANCED_SLOPE && slope > BALANCED_SLOPE + NAMED_FROM;

@@ -38,7 +38,7 @@ describe('checking a change', () => {
       /from 0.002 to 0.5 \(0.2 % to 50 %\); 0.9 \(90 %\) was given/,
     ],
     ['a chance that is text', change('leak', 'sway', 'much'), /must be a number/],
-    ['no number', change('strength', edgeKey(FAULT_EDGES[0]), NaN), /must be a number/],
+    ['no number', change('strength', edgeKey(FAULT_EDGES[0]!), NaN), /must be a number/],
     ['half-life of nothing', change('half-life', 'shots', 0), /The days must be from 1 to 2000/],
     ['an eye that guesses', change('eye', 'sensitivity', 0.4), /This share must be from 0.55/],
     [

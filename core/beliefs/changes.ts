@@ -39,7 +39,7 @@ const isEyePart = (about: string): about is keyof Eye => Object.hasOwn(TRAINED_E
 
 /** The pair of populations that the catalogue has under a key; undefined for none. */
 function usualPopulations(about: string): SignPopulations | undefined {
-  const [id, level, more] = about.split('@');
+  const [id = about, level, more] = about.split('@');
   const sign = signById(id);
   if (!sign || sign.ratio || more !== undefined) return undefined;
   const pair = level === undefined ? sign : sign.byLevel?.[level as Level];

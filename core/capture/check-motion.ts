@@ -21,13 +21,13 @@ function separateSwings(time: readonly number[], club: readonly number[], peak: 
   let last = -Infinity;
   let wentBack = true;
   for (let i = 0; i < club.length; i++) {
-    if (club[i] < -0.08 * peak) wentBack = true;
-    if (club[i] > 0.5 * peak) {
-      if (time[i] - last > TWO_SWINGS_APART_S && wentBack) {
-        starts.push(time[i]);
+    if (club[i]! < -0.08 * peak) wentBack = true;
+    if (club[i]! > 0.5 * peak) {
+      if (time[i]! - last > TWO_SWINGS_APART_S && wentBack) {
+        starts.push(time[i]!);
         wentBack = false;
       }
-      last = time[i];
+      last = time[i]!;
     }
   }
   return starts;
@@ -41,7 +41,7 @@ const BACKSWING_SHARE = 0.04;
 /** Whether the club goes back before its peak, so that the top is in the file. */
 export function hasBackswing(club: readonly number[], peakIndex: number, peak: number): boolean {
   let least = 0;
-  for (let i = 0; i < peakIndex; i++) least = Math.min(least, club[i]);
+  for (let i = 0; i < peakIndex; i++) least = Math.min(least, club[i]!);
   return least <= -BACKSWING_SHARE * peak;
 }
 
@@ -50,18 +50,18 @@ function checkTime(capture: MotionCapture): void {
   const { timeS } = capture;
   const usualStepS = sampleIntervalS(capture);
   for (let i = 1; i < timeS.length; i++) {
-    const step = timeS[i] - timeS[i - 1];
+    const step = timeS[i]! - timeS[i - 1]!;
     if (step <= 0) {
       throw new InputError(
         'time-order',
-        `Time runs backward: ${atTime(timeS[i])} comes after ${atTime(timeS[i - 1])}. Each row must be later than the one before; if the file holds two recordings, cut it between them.`,
+        `Time runs backward: ${atTime(timeS[i]!)} comes after ${atTime(timeS[i - 1]!)}. Each row must be later than the one before; if the file holds two recordings, cut it between them.`,
         `row ${i + 1}`,
       );
     }
     if (step > LONGEST_GAP_S && step > 2.5 * usualStepS) {
       throw new InputError(
         'time-order',
-        `Time jumps by ${(1000 * step).toFixed(0)} ms after ${atTime(timeS[i - 1])}; gaps up to ${1000 * LONGEST_GAP_S} ms can be bridged.`,
+        `Time jumps by ${(1000 * step).toFixed(0)} ms after ${atTime(timeS[i - 1]!)}; gaps up to ${1000 * LONGEST_GAP_S} ms can be bridged.`,
         `row ${i + 1}`,
       );
     }
@@ -82,7 +82,7 @@ export function checkMotion(capture: MotionCapture): void {
       'club_dps',
     );
   }
-  if (timeS.some((t, i) => i > 0 && t <= timeS[i - 1])) checkTime(capture);
+  if (timeS.some((t, i) => i > 0 && t <= timeS[i - 1]!)) checkTime(capture);
   const rateHz = 1 / sampleIntervalS(capture);
   if (rateHz < LEAST_RATE_HZ) {
     throw new InputError(
@@ -128,16 +128,16 @@ export function checkMotion(capture: MotionCapture): void {
     throw new InputError(
       'two-swings',
       `The file holds ${swings.length} swings (fast at ${swings.map(atTime).join(' and ')}); one file must hold one swing. Cut it between them.`,
-      atTime(swings[1]),
+      atTime(swings[1]!),
     );
   }
   checkTime(capture);
   const peakIndex = club.indexOf(peak);
-  if (!hasBackswing(club, peakIndex, peak) && timeS[peakIndex] - timeS[0] < LEAST_WITHOUT_TOP_S) {
+  if (!hasBackswing(club, peakIndex, peak) && timeS[peakIndex]! - timeS[0]! < LEAST_WITHOUT_TOP_S) {
     throw new InputError(
       'no-top',
-      `The file starts at ${atTime(timeS[0])} with the club already past the top (${radToDeg(club[0]).toFixed(0)} °/s and no backswing before the peak at ${atTime(timeS[peakIndex])}). Record from before the takeaway; without the top at least ${1000 * LEAST_WITHOUT_TOP_S} ms before the strike are needed.`,
-      atTime(timeS[0]),
+      `The file starts at ${atTime(timeS[0]!)} with the club already past the top (${radToDeg(club[0]!).toFixed(0)} °/s and no backswing before the peak at ${atTime(timeS[peakIndex]!)}). Record from before the takeaway; without the top at least ${1000 * LEAST_WITHOUT_TOP_S} ms before the strike are needed.`,
+      atTime(timeS[0]!),
     );
   }
 }

@@ -51,15 +51,15 @@ export function valueAt(
   const x: number[] = [];
   const y: number[] = [];
   for (let i = 0; i < time.length; i++) {
-    if (Math.abs(time[i] - atS) > halfWidthS || time[i] > notAfterS) continue;
-    x.push(time[i]);
-    y.push(values[i]);
+    if (Math.abs(time[i]! - atS) > halfWidthS || time[i]! > notAfterS) continue;
+    x.push(time[i]!);
+    y.push(values[i]!);
   }
   const fit = localPolynomial(x, y, atS, 2);
   if (fit) return fit.value;
   let nearest = 0;
-  for (let i = 0; i < time.length; i++) if (Math.abs(time[i] - atS) < Math.abs(time[nearest] - atS)) nearest = i;
-  return values[nearest];
+  for (let i = 0; i < time.length; i++) if (Math.abs(time[i]! - atS) < Math.abs(time[nearest]! - atS)) nearest = i;
+  return values[nearest]!;
 }
 
 /** Last time before the strike at which the angle rises through a level. */
@@ -71,8 +71,8 @@ function lastRise(
   to: number,
 ): number | undefined {
   for (let i = to; i > from; i--) {
-    if (angle[i - 1] < level && angle[i] >= level) {
-      return time[i - 1] + ((time[i] - time[i - 1]) * (level - angle[i - 1])) / (angle[i] - angle[i - 1]);
+    if (angle[i - 1]! < level && angle[i]! >= level) {
+      return time[i - 1]! + ((time[i]! - time[i - 1]!) * (level - angle[i - 1]!)) / (angle[i]! - angle[i - 1]!);
     }
   }
   return undefined;
@@ -86,8 +86,8 @@ const noteDeg = (capture: MotionCapture, key: string): number | undefined => {
 /** Wrist angle in the first tenth of a second, where the player stands still. */
 function setupWristDeg(capture: MotionCapture): number {
   if (!capture.wristRad) return DEFAULT_SETUP_WRIST_DEG;
-  const still = capture.wristRad.filter((_, i) => capture.timeS[i] - capture.timeS[0] < 0.1).sort((a, b) => a - b);
-  return (still[still.length >> 1] * 180) / Math.PI;
+  const still = capture.wristRad.filter((_, i) => capture.timeS[i]! - capture.timeS[0]! < 0.1).sort((a, b) => a - b);
+  return (still[still.length >> 1]! * 180) / Math.PI;
 }
 
 /** Lead arm level and shaft level on the way down, from angles that count from the set-up pose. */
@@ -130,19 +130,19 @@ export function releaseOf(
   let least = Infinity;
   let leastIndex = topIndex;
   for (let i = topIndex; i <= last; i++) {
-    const v = valueAt(time, wrist, time[i], half, end);
+    const v = valueAt(time, wrist, time[i]!, half, end);
     if (v < least) {
       least = v;
       leastIndex = i;
     }
   }
   const target = least + 0.1 * (wristAtStrikeRad - least);
-  let startS = time[leastIndex];
+  let startS = time[leastIndex]!;
   for (let i = leastIndex; i < last; i++) {
-    const a = valueAt(time, wrist, time[i], half, end);
-    const b = valueAt(time, wrist, time[i + 1], half, end);
+    const a = valueAt(time, wrist, time[i]!, half, end);
+    const b = valueAt(time, wrist, time[i + 1]!, half, end);
     if (a < target && b >= target) {
-      startS = time[i] + ((time[i + 1] - time[i]) * (target - a)) / (b - a);
+      startS = time[i]! + ((time[i + 1]! - time[i]!) * (target - a)) / (b - a);
       break;
     }
   }
@@ -150,15 +150,15 @@ export function releaseOf(
   let peakRateS = end;
   for (let i = leastIndex + 1; i < last; i++) {
     const rate =
-      (valueAt(time, wrist, time[i + 1], half, end) - valueAt(time, wrist, time[i - 1], half, end)) /
-      (time[i + 1] - time[i - 1]);
+      (valueAt(time, wrist, time[i + 1]!, half, end) - valueAt(time, wrist, time[i - 1]!, half, end)) /
+      (time[i + 1]! - time[i - 1]!);
     if (rate > peakRate) {
       peakRate = rate;
-      peakRateS = time[i];
+      peakRateS = time[i]!;
     }
   }
   return {
-    wristAtTopRad: hasTop ? valueAt(time, wrist, time[topIndex], half, end) : undefined,
+    wristAtTopRad: hasTop ? valueAt(time, wrist, time[topIndex]!, half, end) : undefined,
     wristAtLeadArmLevelRad:
       passed.leadArmLevelBeforeStrikeS === undefined ? undefined : at(passed.leadArmLevelBeforeStrikeS),
     wristAtDeliveryRad: passed.deliveryBeforeStrikeS === undefined ? undefined : at(passed.deliveryBeforeStrikeS),
@@ -184,13 +184,13 @@ export function separationOf(
   const reversal = segments.hips?.reversalBeforeStrikeS;
   if (!hipsRad || !chestRad || reversal === undefined) return undefined;
   const half = Math.max(0.02, 2.1 * sampleIntervalS(capture));
-  const apart = hipsRad.map((h, i) => h - chestRad[i]);
+  const apart = hipsRad.map((h, i) => h - chestRad[i]!);
   const topS = strike.timeS - reversal;
   const atTopRad = valueAt(capture.timeS, apart, topS, half, strike.timeS);
   let greatestRad = atTopRad;
   for (let i = 0; i <= strike.lastIndexBefore; i++) {
-    if (capture.timeS[i] < topS) continue;
-    greatestRad = Math.max(greatestRad, valueAt(capture.timeS, apart, capture.timeS[i], half, strike.timeS));
+    if (capture.timeS[i]! < topS) continue;
+    greatestRad = Math.max(greatestRad, valueAt(capture.timeS, apart, capture.timeS[i]!, half, strike.timeS));
   }
   return { atTopRad, greatestRad, stretchRad: greatestRad - atTopRad };
 }

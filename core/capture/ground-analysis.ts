@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { CannotSayError, InputError } from '../errors/input-error.ts';
 import { zeroLagLowPass } from '../numeric/filters.ts';
 import { localPolynomial } from '../numeric/local-fit.ts';
@@ -53,14 +54,14 @@ export interface Ground {
   readonly flags: readonly GroundFlag[];
 }
 
-const rateOf = (timeS: readonly number[]): number => (timeS.length - 1) / (timeS[timeS.length - 1] - timeS[0]);
+const rateOf = (timeS: readonly number[]): number => (timeS.length - 1) / (timeS[timeS.length - 1]! - timeS[0]!);
 
 /** Value at a moment, between the samples. */
 function at(timeS: readonly number[], values: readonly number[], t: number): number {
   let i = 1;
-  while (i < timeS.length - 1 && timeS[i] < t) i++;
-  const f = Math.min(1, Math.max(0, (t - timeS[i - 1]) / (timeS[i] - timeS[i - 1])));
-  return values[i - 1] + f * (values[i] - values[i - 1]);
+  while (i < timeS.length - 1 && timeS[i]! < t) i++;
+  const f = Math.min(1, Math.max(0, (t - timeS[i - 1]!) / (timeS[i]! - timeS[i - 1]!)));
+  return values[i - 1]! + f * (values[i]! - values[i - 1]!);
 }
 
 /**
@@ -75,19 +76,19 @@ function peakBetween(
 ): Peak {
   let best = -1;
   for (let i = 0; i < timeS.length; i++)
-    if (timeS[i] >= from && timeS[i] <= strike && (best < 0 || smooth[i] > smooth[best])) best = i;
+    if (timeS[i]! >= from && timeS[i]! <= strike && (best < 0 || smooth[i]! > smooth[best]!)) best = i;
   if (best < 0) best = 0;
-  const near = timeS.map((_, i) => i).filter((i) => Math.abs(timeS[i] - timeS[best]) <= PEAK_HALF_S);
+  const near = timeS.map((_, i) => i).filter((i) => Math.abs(timeS[i]! - timeS[best]!) <= PEAK_HALF_S);
   const fit = localPolynomial(
-    near.map((i) => timeS[i]),
-    near.map((i) => raw[i]),
-    timeS[best],
+    near.map((i) => timeS[i]!),
+    near.map((i) => raw[i]!),
+    timeS[best]!,
     PEAK_DEGREE,
   );
-  let place = { t: timeS[best], value: smooth[best] };
+  let place = { t: timeS[best]!, value: smooth[best]! };
   if (fit) {
     place = { t: place.t, value: fit.value };
-    for (let t = timeS[best] - PEAK_HALF_S / 2; t <= Math.min(strike, timeS[best] + PEAK_HALF_S / 2); t += 0.0005) {
+    for (let t = timeS[best]! - PEAK_HALF_S / 2; t <= Math.min(strike, timeS[best]! + PEAK_HALF_S / 2); t += 0.0005) {
       const value = fit.evaluate(t);
       if (value > place.value) place = { t, value };
     }
@@ -122,7 +123,7 @@ function momentsOf(c: GroundCapture): Moments {
       'a note "# strike_s: …" before the header, or a motion file of the same swing',
     );
   }
-  const [first, last] = [c.timeS[0], c.timeS[c.timeS.length - 1]];
+  const [first, last] = tuple(2, [c.timeS[0]!, c.timeS[c.timeS.length - 1]!]);
   if (strike <= first || strike > last) {
     throw new InputError(
       'out-of-range',
@@ -139,11 +140,11 @@ function momentsOf(c: GroundCapture): Moments {
 }
 
 function sharesOf(c: GroundCapture, share: readonly number[], m: Moments): Ground['leadShare'] {
-  const end = c.timeS[c.timeS.length - 1];
+  const end = c.timeS[c.timeS.length - 1]!;
   const average = (from: number, to: number): number =>
-    mean(share.filter((_, i) => c.timeS[i] >= from && c.timeS[i] <= to));
+    mean(share.filter((_, i) => c.timeS[i]! >= from && c.timeS[i]! <= to));
   return {
-    setUp: average(c.timeS[0], c.timeS[0] + SETUP_S),
+    setUp: average(c.timeS[0]!, c.timeS[0]! + SETUP_S),
     ...(m.top === undefined ? {} : { top: at(c.timeS, share, m.top) }),
     ...(m.leadArmLevel === undefined ? {} : { leadArmLevel: at(c.timeS, share, m.leadArmLevel) }),
     strike: at(c.timeS, share, m.strike),
@@ -153,7 +154,7 @@ function sharesOf(c: GroundCapture, share: readonly number[], m: Moments): Groun
 
 /** Weight from the quiet set-up. @throws InputError where the plates cannot be right */
 function weigh(c: PlateCapture, total: readonly number[]): { weightN: number; quiet: boolean } {
-  const start = total.filter((_, i) => c.timeS[i] <= c.timeS[0] + SETUP_S);
+  const start = total.filter((_, i) => c.timeS[i]! <= c.timeS[0]! + SETUP_S);
   const weightN = mean(start);
   const massKg = noteNumber(c.notes, 'mass_kg');
   if (massKg !== undefined && Math.abs(weightN / GRAVITY / massKg - 1) > MASS_SHARE) {
@@ -174,7 +175,7 @@ function weigh(c: PlateCapture, total: readonly number[]): { weightN: number; qu
     );
   }
   const quietX = (side: 'lead' | 'trail'): number =>
-    mean(c[side].copXM.filter((_, i) => c.timeS[i] <= c.timeS[0] + SETUP_S));
+    mean(c[side].copXM.filter((_, i) => c.timeS[i]! <= c.timeS[0]! + SETUP_S));
   if (quietX('lead') < quietX('trail') - 0.02) {
     throw new InputError(
       'plates-swapped',
@@ -188,10 +189,10 @@ function weigh(c: PlateCapture, total: readonly number[]): { weightN: number; qu
 /** First moment after `from` at which the total falls below a level, between the samples; null where it does not. */
 function fallsBelow(timeS: readonly number[], values: readonly number[], level: number, from: number): number | null {
   for (let i = 1; i < timeS.length; i++) {
-    if (timeS[i] < from || values[i] >= level) continue;
-    if (values[i - 1] < level) return timeS[i];
-    const f = (values[i - 1] - level) / (values[i - 1] - values[i]);
-    return timeS[i - 1] + f * (timeS[i] - timeS[i - 1]);
+    if (timeS[i]! < from || values[i]! >= level) continue;
+    if (values[i - 1]! < level) return timeS[i]!;
+    const f = (values[i - 1]! - level) / (values[i - 1]! - values[i]!);
+    return timeS[i - 1]! + f * (timeS[i]! - timeS[i - 1]!);
   }
   return null;
 }
@@ -199,22 +200,22 @@ function fallsBelow(timeS: readonly number[], values: readonly number[], level: 
 function analysePlates(c: PlateCapture, m: Moments): Ground {
   const rate = rateOf(c.timeS);
   const smooth = (values: readonly number[]): number[] => zeroLagLowPass(values, rate, CUTOFF_HZ);
-  const rawTotal = c.lead.fzN.map((v, i) => v + c.trail.fzN[i]);
+  const rawTotal = c.lead.fzN.map((v, i) => v + c.trail.fzN[i]!);
   const { weightN, quiet } = weigh(c, rawTotal);
   const lead = smooth(c.lead.fzN);
   const total = smooth(rawTotal);
-  const share = lead.map((v, i) => (total[i] > OFF_GROUND_BW * weightN ? v / total[i] : 0.5));
+  const share = lead.map((v, i) => (total[i]! > OFF_GROUND_BW * weightN ? v / total[i]! : 0.5));
   const setUp = (values: readonly number[]): number =>
-    mean(values.filter((_, i) => c.timeS[i] <= c.timeS[0] + SETUP_S));
+    mean(values.filter((_, i) => c.timeS[i]! <= c.timeS[0]! + SETUP_S));
   const x0 = (setUp(c.lead.copXM) + setUp(c.trail.copXM)) / 2;
   const y0 = (setUp(c.lead.copYM) + setUp(c.trail.copYM)) / 2;
   const torque = c.timeS.map((_, i) =>
     [c.lead, c.trail].reduce(
-      (sum, p) => sum + (p.copYM[i] - y0) * p.fxN[i] - (p.copXM[i] - x0) * p.fyN[i] + p.tzNm[i],
+      (sum, p) => sum + (p.copYM[i]! - y0) * p.fxN[i]! - (p.copXM[i]! - x0) * p.fyN[i]! + p.tzNm[i]!,
       0,
     ),
   );
-  const push = c.lead.fxN.map((v, i) => v + c.trail.fxN[i]);
+  const push = c.lead.fxN.map((v, i) => v + c.trail.fxN[i]!);
   const peak = (raw: readonly number[], smoothed = smooth(raw)): Peak =>
     peakBetween(c.timeS, { raw, smooth: smoothed }, m.from, m.strike);
   const inBw = (p: Peak): Peak => ({ ...p, value: p.value / weightN });

@@ -24,13 +24,13 @@ const STANDS_BW = 0.05;
 export function groundTraces(c: GroundCapture, bodyWeightN: number | null): GroundTraces {
   const strike = noteNumber(c.notes, 'strike_s') ?? 0;
   const n = c.timeS.length;
-  const rate = (n - 1) / (c.timeS[n - 1] - c.timeS[0]);
+  const rate = (n - 1) / (c.timeS[n - 1]! - c.timeS[0]!);
   const smooth = (values: readonly number[]): number[] => zeroLagLowPass(values, rate, CUTOFF_HZ);
   const inside = c.timeS.flatMap((t, i) => (t >= strike - BEFORE_S && t <= strike + AFTER_S ? [i] : []));
   const step = Math.max(1, Math.floor(inside.length / POINTS));
   const kept = inside.filter((_, k) => k % step === 0);
   const thin = (values: readonly number[], digits: number): number[] =>
-    kept.map((i) => Number(values[i].toFixed(digits)));
+    kept.map((i) => Number(values[i]!.toFixed(digits)));
   const fromStrikeS = thin(
     c.timeS.map((t) => t - strike),
     4,
@@ -39,23 +39,23 @@ export function groundTraces(c: GroundCapture, bodyWeightN: number | null): Grou
   if (c.kind === 'mat') return { fromStrikeS, leadShare: thin(smooth(c.leadSharePct.map((v) => v / 100)), 4), ...none };
   const weight = bodyWeightN ?? 1;
   const lead = smooth(c.lead.fzN);
-  const total = smooth(c.lead.fzN.map((v, i) => v + c.trail.fzN[i]));
+  const total = smooth(c.lead.fzN.map((v, i) => v + c.trail.fzN[i]!));
   const places = (side: 'lead' | 'trail'): ([number, number] | null)[] => {
     const x = smooth(c[side].copXM);
     const y = smooth(c[side].copYM);
     return kept.map((i) =>
-      c[side].fzN[i] < STANDS_BW * weight ? null : [Number(x[i].toFixed(4)), Number(y[i].toFixed(4))],
+      c[side].fzN[i]! < STANDS_BW * weight ? null : [Number(x[i]!.toFixed(4)), Number(y[i]!.toFixed(4))],
     );
   };
   const torque = smooth(
     c.timeS.map((_, i) =>
-      [c.lead, c.trail].reduce((sum, p) => sum + p.copYM[i] * p.fxN[i] - p.copXM[i] * p.fyN[i] + p.tzNm[i], 0),
+      [c.lead, c.trail].reduce((sum, p) => sum + p.copYM[i]! * p.fxN[i]! - p.copXM[i]! * p.fyN[i]! + p.tzNm[i]!, 0),
     ),
   );
   return {
     fromStrikeS,
     leadShare: thin(
-      lead.map((v, i) => (total[i] > 0.1 * weight ? v / total[i] : 0.5)),
+      lead.map((v, i) => (total[i]! > 0.1 * weight ? v / total[i]! : 0.5)),
       4,
     ),
     verticalBw: thin(

@@ -28,7 +28,7 @@ const truths = JSON.parse(readFileSync(join(FOLDER, 'truth.json'), 'utf8')) as R
 
 describe('ground against the simulated swings whose truth is known', () => {
   test.each(Object.keys(truths))('%s', (name) => {
-    const truth = truths[name];
+    const truth = truths[name]!;
     const g = analyseGround(capture(name));
     expect(Math.abs(must(g.bodyWeightN) / truth.bodyWeightN - 1)).toBeLessThan(0.005);
     for (const at of ['setUp', 'top', 'strike'] as const)
@@ -107,7 +107,7 @@ describe('what must hold', () => {
   });
   test('a mat gives shares and nothing that it cannot know', () => {
     const rows = base.timeS.map((t, i) => {
-      const share = (100 * base.lead.fzN[i]) / (base.lead.fzN[i] + base.trail.fzN[i]);
+      const share = (100 * base.lead.fzN[i]!) / (base.lead.fzN[i]! + base.trail.fzN[i]!);
       return `${t.toFixed(4)},${share.toFixed(2)},50,50`;
     });
     const text = `# strike_s: ${base.notes.strike_s}\ntime_s,lead_share_pct,cop_x_pct,cop_y_pct\n${rows.join('\n')}`;

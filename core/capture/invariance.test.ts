@@ -36,7 +36,7 @@ describe('what must not change a sequence', () => {
   });
   test('a longer wait before the takeaway', () => {
     const c = record(3);
-    const step = c.timeS[1] - c.timeS[0];
+    const step = c.timeS[1]! - c.timeS[0]!;
     const extra = 60;
     const random = seededRandom(8);
     const waiting = (values: readonly number[], sd: number): number[] => [
@@ -45,10 +45,10 @@ describe('what must not change a sequence', () => {
     ];
     const longer: MotionCapture = {
       ...c,
-      timeS: [...Array.from({ length: extra }, (_, i) => c.timeS[0] + (i - extra) * step), ...c.timeS],
+      timeS: [...Array.from({ length: extra }, (_, i) => c.timeS[0]! + (i - extra) * step), ...c.timeS],
       ratesRadPerS: Object.fromEntries(segments.map((s) => [s, waiting(c.ratesRadPerS[s] ?? [], 0.05)])),
       anglesRad: Object.fromEntries(segments.map((s) => [s, waiting(c.anglesRad[s] ?? [], 0.005)])),
-      wristRad: [...Array.from({ length: extra }, () => (c.wristRad ?? [])[0]), ...(c.wristRad ?? [])],
+      wristRad: [...Array.from({ length: extra }, () => (c.wristRad ?? [])[0]!), ...(c.wristRad ?? [])],
     };
     const [a, b] = [analyseSequence(c), analyseSequence(longer)];
     expect(b.strike.timeS).toBeCloseTo(a.strike.timeS, 6);

@@ -19,7 +19,7 @@ export interface MotionCapture {
 /** Median sample interval, s. */
 export function sampleIntervalS(capture: MotionCapture): number {
   const steps: number[] = [];
-  for (let i = 1; i < capture.timeS.length; i++) steps.push(capture.timeS[i] - capture.timeS[i - 1]);
+  for (let i = 1; i < capture.timeS.length; i++) steps.push(capture.timeS[i]! - capture.timeS[i - 1]!);
   steps.sort((a, b) => a - b);
-  return steps[steps.length >> 1];
+  return steps[steps.length >> 1]!;
 }

@@ -70,9 +70,9 @@ function around(
   const y: number[] = [];
   const indices: number[] = [];
   for (let i = 0; i < time.length; i++) {
-    if (Math.abs(time[i] - centre) > half) continue;
-    x.push(time[i]);
-    y.push(values[i]);
+    if (Math.abs(time[i]! - centre) > half) continue;
+    x.push(time[i]!);
+    y.push(values[i]!);
     indices.push(i);
   }
   return { x, y, indices };
@@ -87,8 +87,8 @@ function turnsOf(
   const late: number[] = [];
   let early: number | undefined;
   for (let i = 1; i < time.length - 1; i++) {
-    if (smooth[i] < smooth[i - 1] || smooth[i] <= smooth[i + 1]) continue;
-    if (strikeS - time[i] <= PEAK_SEARCH_S) late.push(i);
+    if (smooth[i]! < smooth[i - 1]! || smooth[i]! <= smooth[i + 1]!) continue;
+    if (strikeS - time[i]! <= PEAK_SEARCH_S) late.push(i);
     else early = i;
   }
   return { late, early };
@@ -96,11 +96,11 @@ function turnsOf(
 
 /** Vertex of a parabola through three even samples. */
 function vertex(time: readonly number[], values: readonly number[], i: number): number {
-  if (i <= 0 || i >= time.length - 1) return time[i];
-  const bend = values[i - 1] - 2 * values[i] + values[i + 1];
-  if (bend >= 0) return time[i];
-  const off = (values[i - 1] - values[i + 1]) / (2 * bend);
-  return time[i] + Math.max(-1, Math.min(1, off)) * (time[i + 1] - time[i]);
+  if (i <= 0 || i >= time.length - 1) return time[i]!;
+  const bend = values[i - 1]! - 2 * values[i]! + values[i + 1]!;
+  if (bend >= 0) return time[i]!;
+  const off = (values[i - 1]! - values[i + 1]!) / (2 * bend);
+  return time[i]! + Math.max(-1, Math.min(1, off)) * (time[i + 1]! - time[i]!);
 }
 
 /** A place where the peak may be, with the height of the curve there and how sure that height is. */
@@ -118,12 +118,12 @@ function turnAt(
   const filtered = vertex(time, smooth, turn);
   let centre = filtered;
   let timeSd = 1 / rateHz;
-  let value = smooth[turn];
+  let value = smooth[turn]!;
   let valueSd = noiseSd;
   for (let round = 0; round < 3; round++) {
     const { x, y, indices } = around(time, raw, centre, BODY_WINDOW_S);
     const integral = angleRad && {
-      values: indices.map((i) => angleRad[i]),
+      values: indices.map((i) => angleRad[i]!),
       integralSd: ANGLE_SD_RAD,
       valueSd: Math.max(noiseSd, 1e-3),
     };
@@ -142,7 +142,7 @@ function turnAt(
   }
   return {
     timeS: (filtered + centre) / 2,
-    valueRadPerS: Math.max(value, smooth[turn]),
+    valueRadPerS: Math.max(value, smooth[turn]!),
     height: value,
     valueSd,
     sdS: Math.hypot(METHOD_SD_S, Math.min(MOST_SD_S, timeSd), (filtered - centre) / 4),
@@ -171,15 +171,15 @@ function placesOf(curve: Curve, smooth: readonly number[]): Candidate[] {
   const { late, early } = turnsOf(time, smooth, strikeS);
   const turns = late.length > 0 || early === undefined ? late : [early];
   const last = smooth.length - 1;
-  const rises = last > 0 && smooth[last] >= smooth[last - 1];
-  const highest = Math.max(...turns.map((i) => smooth[i]), rises ? smooth[last] : -Infinity);
-  const near = (i: number): boolean => smooth[i] >= (1 - WORTH_LOOKING) * highest;
+  const rises = last > 0 && smooth[last]! >= smooth[last - 1]!;
+  const highest = Math.max(...turns.map((i) => smooth[i]!), rises ? smooth[last]! : -Infinity);
+  const near = (i: number): boolean => smooth[i]! >= (1 - WORTH_LOOKING) * highest;
   const read = (i: number): Candidate => turnAt(i, { ...curve, smooth });
   const end = rises && near(last) ? endAt(curve) : undefined;
   const places = [...turns.filter(near).map(read), ...(end ? [end] : [])];
   if (places.length > 0) return places;
   const inside = time.flatMap((t, i) => (strikeS - t <= PEAK_SEARCH_S ? [i] : []));
-  return inside.length === 0 ? [] : [read(inside.reduce((a, i) => (smooth[i] > smooth[a] ? i : a)))];
+  return inside.length === 0 ? [] : [read(inside.reduce((a, i) => (smooth[i]! > smooth[a]! ? i : a)))];
 }
 
 /**

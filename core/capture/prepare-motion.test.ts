@@ -30,7 +30,7 @@ describe('gaps', () => {
         const hips = holed(whole.ratesRadPerS.hips ?? [], from, count);
         const done = prepareMotion({ ...whole, ratesRadPerS: { ...whole.ratesRadPerS, hips } });
         done.ratesRadPerS.hips?.forEach((v, i) => {
-          if (Number.isNaN(hips[i])) expect(Math.abs(v - curve(time[i]))).toBeLessThan(0.3);
+          if (Number.isNaN(hips[i])) expect(Math.abs(v - curve(time[i]!))).toBeLessThan(0.3);
           else expect(v).toBe(hips[i]);
         });
         expect(done.ratesRadPerS.club).toEqual(whole.ratesRadPerS.club);
@@ -54,7 +54,7 @@ describe('gaps', () => {
     expect(done.repairs?.join(' ')).toMatch(/Used from 0\.200 s to 1\.395 s/);
   });
   test('a point or an angle with a long gap is left out, the rest stays', () => {
-    const hand = whole.pointsM.hand.map((p, i) => (i > 50 && i < 120 ? ([NaN, NaN, NaN] as const) : p));
+    const hand = whole.pointsM.hand!.map((p, i) => (i > 50 && i < 120 ? ([NaN, NaN, NaN] as const) : p));
     const done = prepareMotion({ ...whole, pointsM: { hand }, anglesRad: { club: holed(time, 10, 60) } });
     expect(done.pointsM).toEqual({});
     expect(done.anglesRad).toEqual({});
@@ -68,7 +68,7 @@ describe('uneven steps', () => {
       fc.property(
         fc.array(fc.double({ min: -0.3, max: 0.3, noNaN: true }), { minLength: 300, maxLength: 300 }),
         (jitter) => {
-          const timeS = time.map((t, i) => t + jitter[i] / RATE);
+          const timeS = time.map((t, i) => t + jitter[i]! / RATE);
           const at = (f: (t: number) => number): number[] => timeS.map(f);
           const done = prepareMotion({
             ...whole,
@@ -77,9 +77,9 @@ describe('uneven steps', () => {
             anglesRad: {},
             pointsM: {},
           });
-          const step = done.timeS[1] - done.timeS[0];
+          const step = done.timeS[1]! - done.timeS[0]!;
           done.timeS.forEach((t, i) => {
-            expect(t).toBeCloseTo(done.timeS[0] + i * step, 9);
+            expect(t).toBeCloseTo(done.timeS[0]! + i * step, 9);
             expect(Math.abs((done.ratesRadPerS.club?.[i] ?? NaN) - curve(t))).toBeLessThan(0.05);
           });
         },

@@ -22,14 +22,14 @@ function bridge(time: readonly number[], values: readonly number[], from: number
   const y: number[] = [];
   const take = (i: number): void => {
     if (i < 0 || i >= values.length || Number.isNaN(values[i])) return;
-    x.push(time[i]);
-    y.push(values[i]);
+    x.push(time[i]!);
+    y.push(values[i]!);
   };
   for (let k = SIDE_SAMPLES; k >= 1; k--) take(from - k);
   for (let k = 0; k < SIDE_SAMPLES; k++) take(to + k);
-  const centre = (time[from] + time[to - 1]) / 2;
+  const centre = (time[from]! + time[to - 1]!) / 2;
   const fit = localPolynomial(x, y, centre, Math.min(3, x.length - 2));
-  return Array.from({ length: to - from }, (_, k) => fit?.evaluate(time[from + k]) ?? NaN);
+  return Array.from({ length: to - from }, (_, k) => fit?.evaluate(time[from + k]!) ?? NaN);
 }
 
 /** Gaps (NaN) up to the longest that may be filled are filled; a longer one is named and left. */
@@ -42,8 +42,8 @@ function fillGaps(time: readonly number[], values: readonly number[]): Filled {
     if (!Number.isNaN(values[i])) continue;
     let end = i;
     while (end < values.length && Number.isNaN(values[end])) end++;
-    const fromS = time[Math.max(0, i - 1)];
-    const toS = time[Math.min(values.length - 1, end)];
+    const fromS = time[Math.max(0, i - 1)]!;
+    const toS = time[Math.min(values.length - 1, end)]!;
     const open = i === 0 || end === values.length;
     const tooLong = open || toS - fromS > LONGEST_GAP_S + 1e-9;
     const drawn = tooLong ? undefined : bridge(time, values, i, end);
@@ -61,13 +61,13 @@ function fillGaps(time: readonly number[], values: readonly number[]): Filled {
 /** Value of a series at any time, by a cubic through the four samples around it. */
 function cubicAt(time: readonly number[], values: readonly number[], at: number, hint: number): number {
   let i = hint;
-  while (i + 1 < time.length - 1 && time[i + 1] <= at) i++;
+  while (i + 1 < time.length - 1 && time[i + 1]! <= at) i++;
   const from = Math.max(0, Math.min(time.length - 4, i - 1));
   let sum = 0;
   for (let a = from; a < from + 4; a++) {
     let weight = 1;
-    for (let b = from; b < from + 4; b++) if (b !== a) weight *= (at - time[b]) / (time[a] - time[b]);
-    sum += weight * values[a];
+    for (let b = from; b < from + 4; b++) if (b !== a) weight *= (at - time[b]!) / (time[a]! - time[b]!);
+    sum += weight * values[a]!;
   }
   return sum;
 }
@@ -105,13 +105,13 @@ function mapSeries(
   for (const [name, places] of Object.entries(capture.pointsM)) {
     const axes = [0, 1, 2].map((k) =>
       change(
-        places.map((p) => p[k]),
+        places.map((p) => p[k]!),
         `point ${name}`,
         false,
       ),
     );
     const [x, y, z] = axes;
-    if (x && y && z) pointsM[name] = x.map((v, i) => [v, y[i], z[i]]);
+    if (x && y && z) pointsM[name]! = x.map((v, i) => [v, y[i]!, z[i]!]);
   }
   const wristRad = capture.wristRad && change(capture.wristRad, 'wrist angle', false);
   return { ratesRadPerS, anglesRad, wristRad, pointsM, repairs: capture.repairs };
@@ -132,7 +132,7 @@ export function prepareMotion(given: MotionCapture): MotionCapture {
   const { timeS } = capture;
   if (isCut)
     repairs.push(
-      `Used from ${timeS[0].toFixed(3)} s to ${timeS[timeS.length - 1].toFixed(3)} s, where every curve is there.`,
+      `Used from ${timeS[0]!.toFixed(3)} s to ${timeS[timeS.length - 1]!.toFixed(3)} s, where every curve is there.`,
     );
   const filledBy = new Map<string, number>();
   const dropped = new Set<string>();
@@ -160,24 +160,24 @@ export function prepareMotion(given: MotionCapture): MotionCapture {
   if (dropped.size > 0)
     repairs.push(`Left out for gaps longer than ${1000 * LONGEST_GAP_S} ms: ${[...dropped].join(', ')}.`);
 
-  const steps = timeS.slice(1).map((t, i) => t - timeS[i]);
+  const steps = timeS.slice(1).map((t, i) => t - timeS[i]!);
   const step = sampleIntervalS(capture);
   const ordered = steps.every((s) => s > 0 && s <= Math.max(LONGEST_GAP_S, 2.5 * step));
   const uneven = steps.some((s) => Math.abs(s - step) > UNEVEN_SHARE * step + 2e-5);
   if (!ordered || !uneven) return { ...capture, ...whole, repairs };
-  const mean = (timeS[timeS.length - 1] - timeS[0]) / Math.round((timeS[timeS.length - 1] - timeS[0]) / step);
+  const mean = (timeS[timeS.length - 1]! - timeS[0]!) / Math.round((timeS[timeS.length - 1]! - timeS[0]!) / step);
   const even = Array.from(
-    { length: Math.floor((timeS[timeS.length - 1] - timeS[0]) / mean + 1.0001) },
-    (_, i) => timeS[0] + i * mean,
+    { length: Math.floor((timeS[timeS.length - 1]! - timeS[0]!) / mean + 1.0001) },
+    (_, i) => timeS[0]! + i * mean,
   );
   const hints: number[] = [];
   let at = 0;
   for (const t of even) {
-    while (at + 1 < timeS.length - 1 && timeS[at + 1] <= t) at++;
+    while (at + 1 < timeS.length - 1 && timeS[at + 1]! <= t) at++;
     hints.push(at);
   }
   const { ratesRadPerS, anglesRad, wristRad, pointsM } = mapSeries({ ...capture, ...whole }, (values) =>
-    even.map((t, i) => cubicAt(timeS, values, t, hints[i])),
+    even.map((t, i) => cubicAt(timeS, values, t, hints[i]!)),
   );
   repairs.push(
     `Time steps were uneven (${(1000 * Math.min(...steps)).toFixed(1)} to ${(1000 * Math.max(...steps)).toFixed(1)} ms): resampled evenly at ${(1 / mean).toFixed(0)} a second.`,

@@ -32,7 +32,7 @@ const segments = Object.keys(FILE_NAME) as Segment[];
 const peakErrorsMs = (name: string): number[] => {
   const s = analyseSequence(capture(name));
   return segments.map((g) =>
-    Math.abs(1000 * (s.segments[g]?.peakBeforeStrikeS ?? 9) - truths[name].segments[FILE_NAME[g]].peakBeforeStrikeMs),
+    Math.abs(1000 * (s.segments[g]?.peakBeforeStrikeS ?? 9) - truths[name]!.segments[FILE_NAME[g]]!.peakBeforeStrikeMs),
   );
 };
 
@@ -45,14 +45,14 @@ describe('sequence against the reference captures', () => {
     ['100 Hz', (hz: number) => hz < 240, 10, 20],
   ] as const)('peak times at %s', (_, chosen, middle, worst) => {
     const errors = Object.keys(truths)
-      .filter((n) => chosen(truths[n].sampleHz))
+      .filter((n) => chosen(truths[n]!.sampleHz))
       .flatMap(peakErrorsMs);
     expect(median(errors)).toBeLessThanOrEqual(middle);
     expect(Math.max(...errors)).toBeLessThanOrEqual(worst);
   });
 
   test.each(Object.keys(truths))('%s: strike, passages, peaks and release', (name) => {
-    const truth = truths[name];
+    const truth = truths[name]!;
     const s = analyseSequence(capture(name));
     const sampleMs = 1000 / truth.sampleHz;
     expect(s.strike.from).toBe('speed-drop');
@@ -63,7 +63,9 @@ describe('sequence against the reference captures', () => {
     expect(Math.abs(1000 * (s.deliveryBeforeStrikeS ?? 9) - truth.deliveryBeforeStrikeMs)).toBeLessThan(sampleMs + 1);
     for (const g of segments) {
       const peak = radToDeg(s.segments[g]?.peakRadPerS ?? 0);
-      expect(Math.abs(peak / truth.segments[FILE_NAME[g]].peakDps - 1)).toBeLessThan(truth.sampleHz < 240 ? 0.1 : 0.04);
+      expect(Math.abs(peak / truth.segments[FILE_NAME[g]]!.peakDps - 1)).toBeLessThan(
+        truth.sampleHz < 240 ? 0.1 : 0.04,
+      );
     }
     if (s.release) {
       expect(
@@ -90,7 +92,7 @@ describe('sequence against the reference captures', () => {
   ])('%s shows a sign of %s', (name, fault) => {
     const c = capture(name);
     const found = measuredFindings(measureMotion(c, analyseSequence(c), { kind: 'motion', id: name, label: name }));
-    const strongest = [...found].sort((a, b) => b.logOdds - a.logOdds)[0];
+    const strongest = [...found].sort((a, b) => b.logOdds - a.logOdds)[0]!;
     expect(strongest.fault).toBe(fault);
     expect(strongest.logOdds).toBeGreaterThan(1);
   });

@@ -61,18 +61,18 @@ function smoothBefore(raw: readonly number[], last: number, rateHz: number, segm
   const range = segment === 'club' ? CLUB_CUTOFF_HZ : SLOW_CUTOFF_HZ;
   const cutoff = residualCutoffHz(before, rateHz, range.from, range.to);
   const values = zeroLagLowPass(before, rateHz, cutoff);
-  const noise = robustSpread(before.map((v, i) => v - values[i]));
+  const noise = robustSpread(before.map((v, i) => v - values[i]!));
   return { values, noiseSd: noise * Math.sqrt(Math.min(1, (2 * cutoff) / rateHz)), rawNoiseSd: noise };
 }
 
 /** Index of the last sample at or below zero before `from`, or −1. */
 function lastReversal(values: readonly number[], from: number): number {
-  for (let i = from; i > 0; i--) if (values[i - 1] < 0 && values[i] >= 0) return i - 1;
+  for (let i = from; i > 0; i--) if (values[i - 1]! < 0 && values[i]! >= 0) return i - 1;
   return -1;
 }
 
 function crossingTime(time: readonly number[], values: readonly number[], i: number): number {
-  return time[i] + ((time[i + 1] - time[i]) * -values[i]) / (values[i + 1] - values[i]);
+  return time[i]! + ((time[i + 1]! - time[i]!) * -values[i]!) / (values[i + 1]! - values[i]!);
 }
 
 function segmentPeak(
@@ -94,21 +94,26 @@ function segmentPeak(
     angleRad,
   });
   if (!peak) return undefined;
-  const atStrike = valueAt(time, raw, strike.timeS, 0.06, time[last]);
+  const atStrike = valueAt(time, raw, strike.timeS, 0.06, time[last]!);
 
   let top = 0;
-  while (top < last && time[top] < peak.timeS) top++;
+  while (top < last && time[top]! < peak.timeS) top++;
   const reversal = lastReversal(smooth.values, top);
   let reversalParts = {};
   if (reversal >= 0) {
     const at = crossingTime(time, smooth.values, reversal);
     let lo = reversal;
-    while (lo > 0 && smooth.values[lo] > -smooth.noiseSd) lo--;
+    while (lo > 0 && smooth.values[lo]! > -smooth.noiseSd) lo--;
     let hi = reversal + 1;
-    while (hi < top && smooth.values[hi] < smooth.noiseSd) hi++;
+    while (hi < top && smooth.values[hi]! < smooth.noiseSd) hi++;
     reversalParts = {
       reversalBeforeStrikeS: strike.timeS - at,
-      reversalUncertaintyS: Math.hypot(stepS / 2, strike.uncertaintyS, REVERSAL_METHOD_SD_S, (time[hi] - time[lo]) / 2),
+      reversalUncertaintyS: Math.hypot(
+        stepS / 2,
+        strike.uncertaintyS,
+        REVERSAL_METHOD_SD_S,
+        (time[hi]! - time[lo]!) / 2,
+      ),
     };
   }
   return {
@@ -132,29 +137,29 @@ function findTakeaway(
 ): number | undefined {
   const smooth = zeroLagLowPass(club.slice(0, topIndex + 1), rateHz, TAKEAWAY_CUTOFF_HZ);
   let fastest = 0;
-  for (let i = 0; i < smooth.length; i++) if (smooth[i] < smooth[fastest]) fastest = i;
+  for (let i = 0; i < smooth.length; i++) if (smooth[i]! < smooth[fastest]!) fastest = i;
   const quiet = smooth.slice(0, Math.max(5, Math.round(0.15 * rateHz)));
   const still = median(quiet);
   const threshold = Math.max(LEAST_TAKEAWAY_RAD_PER_S, 3 * robustSpread(quiet));
   const leaves = (level: number): number => {
     for (let i = fastest; i > 0; i--) {
-      if (still - smooth[i - 1] < level && still - smooth[i] >= level) return i;
+      if (still - smooth[i - 1]! < level && still - smooth[i]! >= level) return i;
     }
     return -1;
   };
   const first = leaves(threshold);
   if (first < 0) return undefined;
   const later = leaves(4 * threshold);
-  const drawnBack = later > first ? time[first] - (time[later] - time[first]) : time[first];
-  return Math.max(time[0], drawnBack);
+  const drawnBack = later > first ? time[first]! - (time[later]! - time[first]!) : time[first]!;
+  return Math.max(time[0]!, drawnBack);
 }
 
 /** Sum of rates over time from the still set-up: an angle where the file has none. */
 function integrate(time: readonly number[], rates: readonly number[], fromS: number): number[] {
   const angle = new Array<number>(time.length).fill(0);
   for (let i = 1; i < time.length; i++) {
-    const step = time[i] <= fromS ? 0 : 0.5 * (rates[i - 1] + rates[i]) * (time[i] - time[i - 1]);
-    angle[i] = angle[i - 1] + step;
+    const step = time[i]! <= fromS ? 0 : 0.5 * (rates[i - 1]! + rates[i]!) * (time[i]! - time[i - 1]!);
+    angle[i] = angle[i - 1]! + step;
   }
   return angle;
 }
@@ -175,15 +180,15 @@ export function analyseSequence(capture: MotionCapture): Sequence {
   const club = capture.ratesRadPerS.club as readonly number[];
 
   const rough = zeroLagLowPass(club, rateHz, 20);
-  const clubNoise = robustSpread(club.map((v, i) => v - rough[i]));
+  const clubNoise = robustSpread(club.map((v, i) => v - rough[i]!));
   let peakIndex = 0;
-  for (let i = 0; i < rough.length; i++) if (rough[i] > rough[peakIndex]) peakIndex = i;
+  for (let i = 0; i < rough.length; i++) if (rough[i]! > rough[peakIndex]!) peakIndex = i;
   const topIndex = Math.max(0, lastReversal(rough, peakIndex));
   const hasTop = hasBackswing(club, club.indexOf(Math.max(...club)), Math.max(...club));
   const takeawayS = hasTop ? findTakeaway(time, club, topIndex, rateHz) : undefined;
   if (!hasTop)
     warnings.push(
-      `The file starts at ${time[0].toFixed(3)} s, after the top: peaks and their order are said, the start down, tempo, separation and what counts from the top are not. Record from before the takeaway.`,
+      `The file starts at ${time[0]!.toFixed(3)} s, after the top: peaks and their order are said, the start down, tempo, separation and what counts from the top are not. Record from before the takeaway.`,
     );
   else if (takeawayS === undefined) warnings.push('The takeaway is not in the file, so there is no tempo.');
   if (rateHz < WELL_SAMPLED_HZ)
@@ -201,7 +206,7 @@ export function analyseSequence(capture: MotionCapture): Sequence {
   const clubAngle = angleOf('club');
   const marker = capture.notes['strike_s'] === undefined ? undefined : Number(capture.notes['strike_s']);
   const inFile =
-    marker !== undefined && Number.isFinite(marker) && marker > time[topIndex] && marker <= time[time.length - 1];
+    marker !== undefined && Number.isFinite(marker) && marker > time[topIndex]! && marker <= time[time.length - 1]!;
   if (marker !== undefined && !inFile)
     warnings.push(`The note strike_s (${capture.notes['strike_s']}) lies outside the downswing and was not used.`);
   const strike = findStrike(
@@ -234,9 +239,9 @@ export function analyseSequence(capture: MotionCapture): Sequence {
   const order = [...present].sort((a, b) => found(b).peakBeforeStrikeS - found(a).peakBeforeStrikeS);
   const together: [Segment, Segment][] = [];
   for (let i = 1; i < order.length; i++) {
-    const [a, b] = [found(order[i - 1]), found(order[i])];
+    const [a, b] = [found(order[i - 1]!), found(order[i]!)];
     const gapSd = Math.hypot(a.uncertaintyS, b.uncertaintyS);
-    if (a.peakBeforeStrikeS - b.peakBeforeStrikeS < gapSd) together.push([order[i - 1], order[i]]);
+    if (a.peakBeforeStrikeS - b.peakBeforeStrikeS < gapSd) together.push([order[i - 1]!, order[i]!]);
   }
   const transitionOrder = present
     .filter((s) => found(s).reversalBeforeStrikeS !== undefined)
@@ -244,16 +249,16 @@ export function analyseSequence(capture: MotionCapture): Sequence {
   const gains = [];
   for (let i = 1; i < present.length; i++) {
     gains.push({
-      from: present[i - 1],
-      to: present[i],
-      ratio: found(present[i]).peakRadPerS / found(present[i - 1]).peakRadPerS,
+      from: present[i - 1]!,
+      to: present[i]!,
+      ratio: found(present[i]!).peakRadPerS / found(present[i - 1]!).peakRadPerS,
     });
   }
   const topBeforeStrikeS = !hasTop
     ? undefined
     : (segments.leadArm?.reversalBeforeStrikeS ??
       segments.club?.reversalBeforeStrikeS ??
-      strike.timeS - time[topIndex]);
+      strike.timeS - time[topIndex]!);
   const arm = angleOf('leadArm');
   const passed = passages(capture, strike, topIndex, arm?.angle, clubAngle?.angle);
   if (arm && !arm.measured) warnings.push('Lead arm level and delivery come from summed angular velocities.');

@@ -82,7 +82,7 @@ describe('peaks', () => {
     expect(loud).toBeGreaterThan(quiet);
   });
   test('an early hump outside the last 180 ms is no peak', () => {
-    const two = before.map((_, i) => 12 * Math.exp(-(((before[i] - 0.6) / 0.05) ** 2)) + bump(0.92, 0.06)[i]);
+    const two = before.map((_, i) => 12 * Math.exp(-(((before[i]! - 0.6) / 0.05) ** 2)) + bump(0.92, 0.06)[i]!);
     expect(Math.abs((peak('chest', two)?.timeS ?? 0) - 0.92)).toBeLessThan(0.003);
   });
   test('a turn just below a rising end is still the peak, within noise', () => {

@@ -22,14 +22,14 @@ function extrapolate(time: readonly number[], values: readonly number[], from: n
   let st = 0;
   let sv = 0;
   for (let i = from; i <= to; i++) {
-    st += time[i] - at;
-    sv += values[i];
+    st += time[i]! - at;
+    sv += values[i]!;
   }
   let num = 0;
   let den = 0;
   for (let i = from; i <= to; i++) {
-    const t = time[i] - at - st / n;
-    num += t * (values[i] - sv / n);
+    const t = time[i]! - at - st / n;
+    num += t * (values[i]! - sv / n);
     den += t * t;
   }
   return sv / n - (num / den) * (st / n);
@@ -54,13 +54,13 @@ function findDrop(
   let best = -1;
   let bestScore = 0;
   for (let i = width - 1; i + width < club.length; i++) {
-    if (club[i] < 0.6 * peak) continue;
-    if (angleRad && Math.abs(angleRad[i]) > FARTHEST_FROM_SETUP_RAD) continue;
-    const at = (time[i] + time[i + 1]) / 2;
+    if (club[i]! < 0.6 * peak) continue;
+    if (angleRad && Math.abs(angleRad[i]!) > FARTHEST_FROM_SETUP_RAD) continue;
+    const at = (time[i]! + time[i + 1]!) / 2;
     const before = extrapolate(time, club, i - width + 1, i, at);
     const after = extrapolate(time, club, i + 1, i + width, at);
     const jump = before - after;
-    const stepSize = club[i] - club[i + 1];
+    const stepSize = club[i]! - club[i + 1]!;
     if (jump < least || stepSize < 0.7 * LEAST_DROP_SHARE * peak) continue;
     if (jump + stepSize > bestScore) {
       best = i;
@@ -73,8 +73,8 @@ function findDrop(
 /** First passage of the club's angle through its set-up angle on the way down, near the club's peak. */
 function findAngleCrossing(time: readonly number[], angle: readonly number[], fromIndex: number): number | undefined {
   for (let i = fromIndex + 1; i < angle.length; i++) {
-    if (angle[i - 1] < 0 && angle[i] >= 0) {
-      return time[i - 1] + ((time[i] - time[i - 1]) * -angle[i - 1]) / (angle[i] - angle[i - 1]);
+    if (angle[i - 1]! < 0 && angle[i]! >= 0) {
+      return time[i - 1]! + ((time[i]! - time[i - 1]!) * -angle[i - 1]!) / (angle[i]! - angle[i - 1]!);
     }
   }
   return undefined;
@@ -96,20 +96,20 @@ export function findStrike(
   noiseSd: number,
   markerS: number | undefined,
 ): Strike {
-  const stepS = (time[time.length - 1] - time[0]) / (time.length - 1);
+  const stepS = (time[time.length - 1]! - time[0]!) / (time.length - 1);
   const lastBefore = (t: number): number => {
     let i = 0;
-    while (i + 1 < time.length && time[i + 1] <= t) i++;
+    while (i + 1 < time.length && time[i + 1]! <= t) i++;
     return i;
   };
   if (markerS !== undefined) {
     return { timeS: markerS, from: 'marker', uncertaintyS: 0.0005, lastIndexBefore: lastBefore(markerS) };
   }
   let peakIndex = topIndex;
-  for (let i = topIndex; i < club.length; i++) if (club[i] > club[peakIndex]) peakIndex = i;
-  const drop = findDrop(time, club, 1 / stepS, club[peakIndex], noiseSd, clubAngleRad);
+  for (let i = topIndex; i < club.length; i++) if (club[i]! > club[peakIndex]!) peakIndex = i;
+  const drop = findDrop(time, club, 1 / stepS, club[peakIndex]!, noiseSd, clubAngleRad);
   if (drop !== undefined) {
-    const timeS = (time[drop] + time[drop + 1]) / 2;
+    const timeS = (time[drop]! + time[drop + 1]!) / 2;
     return { timeS, from: 'speed-drop', uncertaintyS: stepS / Math.sqrt(12), lastIndexBefore: drop };
   }
   const crossing = clubAngleRad && findAngleCrossing(time, clubAngleRad, topIndex);
@@ -119,9 +119,9 @@ export function findStrike(
     return {
       timeS: crossing,
       from: 'club-angle',
-      uncertaintyS: angleSd / Math.max(club[peakIndex], 1),
+      uncertaintyS: angleSd / Math.max(club[peakIndex]!, 1),
       lastIndexBefore: lastBefore(crossing),
     };
   }
-  return { timeS: time[peakIndex], from: 'club-peak', uncertaintyS: 0.005, lastIndexBefore: peakIndex };
+  return { timeS: time[peakIndex]!, from: 'club-peak', uncertaintyS: 0.005, lastIndexBefore: peakIndex };
 }

@@ -13,7 +13,7 @@ describe('several swings laid over each other at the strike', () => {
     const band = must(swingBand([curve(-0.1, 500), curve(-0.1, 500, 100), curve(-0.1, 500, 500)]));
     band.timeS.forEach((t, i) => {
       const truth = 500 * Math.exp(-(((t + 0.1) / 0.06) ** 2));
-      expect(Math.abs(must(band.median.hips)[i] - truth)).toBeLessThan(4);
+      expect(Math.abs(must(band.median.hips)[i]! - truth)).toBeLessThan(4);
     });
     expect(band.timeS.at(-1)).toBe(0);
   });

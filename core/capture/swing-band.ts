@@ -25,15 +25,15 @@ const EDGE_SHARE = 0.16;
 function quantile(sorted: readonly number[], share: number): number {
   const at = share * (sorted.length - 1);
   const i = Math.min(sorted.length - 2, Math.floor(at));
-  return sorted.length < 2 ? sorted[0] : sorted[i] + (at - i) * (sorted[i + 1] - sorted[i]);
+  return sorted.length < 2 ? sorted[0]! : sorted[i]! + (at - i) * (sorted[i + 1]! - sorted[i]!);
 }
 
 function sampled(time: readonly number[], values: readonly number[], at: readonly number[]): number[] {
   let i = 0;
   return at.map((t) => {
-    while (i + 2 < time.length && time[i + 1] <= t) i++;
-    const share = Math.min(1, Math.max(0, (t - time[i]) / (time[i + 1] - time[i])));
-    return values[i] + share * (values[i + 1] - values[i]);
+    while (i + 2 < time.length && time[i + 1]! <= t) i++;
+    const share = Math.min(1, Math.max(0, (t - time[i]!) / (time[i + 1]! - time[i]!)));
+    return values[i]! + share * (values[i + 1]! - values[i]!);
   });
 }
 
@@ -44,18 +44,18 @@ function sampled(time: readonly number[], values: readonly number[], at: readonl
  */
 export function swingBand(swings: readonly AlignedCurves[]): SwingBand | undefined {
   if (swings.length < 2) return undefined;
-  const from = Math.max(...swings.map((s) => s.timeS[0]));
+  const from = Math.max(...swings.map((s) => s.timeS[0]!));
   const count = Math.floor(-from / STEP_S);
   const timeS = Array.from({ length: count + 1 }, (_, i) => (i - count) * STEP_S);
-  const shares = swings.length >= ENOUGH_FOR_SHARES ? [EDGE_SHARE, 1 - EDGE_SHARE] : [0, 1];
+  const [low, high] = swings.length >= ENOUGH_FOR_SHARES ? [EDGE_SHARE, 1 - EDGE_SHARE] : [0, 1];
   const band: Record<'median' | 'low' | 'high', Partial<Record<Segment, number[]>>> = { median: {}, low: {}, high: {} };
   for (const segment of SEGMENTS) {
     const all = swings.flatMap((s) => (s.of[segment] ? [sampled(s.timeS, s.of[segment], timeS)] : []));
     if (all.length < swings.length) continue;
-    const sorted = timeS.map((_, i) => all.map((v) => v[i]).sort((a, b) => a - b));
+    const sorted = timeS.map((_, i) => all.map((v) => v[i]!).sort((a, b) => a - b));
     band.median[segment] = sorted.map((v) => quantile(v, 0.5));
-    band.low[segment] = sorted.map((v) => quantile(v, shares[0]));
-    band.high[segment] = sorted.map((v) => quantile(v, shares[1]));
+    band.low[segment] = sorted.map((v) => quantile(v, low));
+    band.high[segment] = sorted.map((v) => quantile(v, high));
   }
   return { timeS, ...band, count: swings.length };
 }
@@ -96,7 +96,7 @@ export function blockOrder(peaks: Partial<Record<Segment, BlockFigure>>): {
   known.sort((a, b) => b[1].median - a[1].median);
   const together: (readonly [Segment, Segment])[] = [];
   for (let i = 1; i < known.length; i++) {
-    const [[a, first], [b, second]] = [known[i - 1], known[i]];
+    const [[a, first], [b, second]] = [known[i - 1]!, known[i]!];
     if (first.median - second.median < Math.hypot(first.uncertainty, second.uncertainty)) together.push([a, b]);
   }
   return { order: known.map(([s]) => s), together };

@@ -41,9 +41,9 @@ export function unloadingBeforeStrikeS(ground: Ground, traces: GroundTraces): nu
   const peak = ground.peakVerticalBw;
   if (!peak || !traces.verticalBw) return undefined;
   for (let i = 0; i < traces.fromStrikeS.length; i++) {
-    const t = traces.fromStrikeS[i];
+    const t = traces.fromStrikeS[i]!;
     if (t < -peak.beforeStrikeS || t > 0) continue;
-    if (traces.verticalBw[i] < UNLOADED_BW) return -t;
+    if (traces.verticalBw[i]! < UNLOADED_BW) return -t;
   }
   return undefined;
 }

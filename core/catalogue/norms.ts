@@ -32,7 +32,7 @@ const AGE_BANDS: readonly { readonly from: number; readonly name: string; readon
 ];
 
 export const ageBand = (ageYears: number): (typeof AGE_BANDS)[number] =>
-  [...AGE_BANDS].reverse().find((b) => ageYears >= b.from) ?? AGE_BANDS[0];
+  [...AGE_BANDS].reverse().find((b) => ageYears >= b.from) ?? AGE_BANDS[0]!;
 
 /**
  * Club head speed to expect, mph, with its source; undefined for clubs without a norm.

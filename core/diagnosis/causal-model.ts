@@ -42,7 +42,7 @@ function causalModel(level: Level, beliefs: Beliefs): CausalModel {
   const ownLeaks = FAULTS.map((f) => leakAtLevel(f, level, beliefs));
   const faults = FAULTS.map((f, i): FaultNode => ({
     id: f.id,
-    prior: 1 - (1 - ownLeaks[i]) * (1 - UNMODELLED_LEAK),
+    prior: 1 - (1 - ownLeaks[i]!) * (1 - UNMODELLED_LEAK),
     changeable: f.changeable,
   }));
   const edges = scaled(FAULT_EDGES.map((e) => ({ ...e, strength: strengthOf(e, beliefs) })));

@@ -38,24 +38,24 @@ export class CompiledSum {
     this.given = factors.length;
     const sizes = new Map<number, number>();
     const scopes = factors.map((f) => {
-      f.variables.forEach((v, k) => sizes.set(v, f.sizes[k]));
+      f.variables.forEach((v, k) => sizes.set(v, f.sizes[k]!));
       return [...f.variables];
     });
     for (const f of factors) this.addTable(f.table);
     let pool = factors.map((_, i) => i);
     for (const variable of minFillOrder(factors)) {
-      const touching = pool.filter((i) => scopes[i].includes(variable));
+      const touching = pool.filter((i) => scopes[i]!.includes(variable));
       if (touching.length === 0) continue;
-      const kept = [...new Set(touching.flatMap((i) => scopes[i]))].filter((v) => v !== variable);
+      const kept = [...new Set(touching.flatMap((i) => scopes[i]!))].filter((v) => v !== variable);
       const all = [...kept, variable];
       const inner = sizes.get(variable) as number;
       const entries = all.reduce((n, v) => n * (sizes.get(v) as number), 1);
       const inputs = touching.filter((i) => !fixed.has(i));
-      const indices = inputs.map((i) => indexTable(scopes[i], all, sizes, entries));
+      const indices = inputs.map((i) => indexTable(scopes[i]!, all, sizes, entries));
       const constant = new Float64Array(entries).fill(1);
       for (const i of touching.filter((t) => fixed.has(t))) {
-        const at = indexTable(scopes[i], all, sizes, entries);
-        for (let e = 0; e < entries; e++) constant[e] *= this.tables[i][at[e]];
+        const at = indexTable(scopes[i]!, all, sizes, entries);
+        for (let e = 0; e < entries; e++) constant[e]! *= this.tables[i]![at[e]!]!;
       }
       const output = this.tables.length;
       this.addTable(new Float64Array(entries / inner));
@@ -79,29 +79,29 @@ export class CompiledSum {
 
   /** Table number i as given; write into it before `run`. */
   table(i: number): Float64Array {
-    return this.tables[i];
+    return this.tables[i]!;
   }
 
   /** The sum alone. */
   total(): number {
     for (const { inputs, indices, output, inner, constant } of this.steps) {
-      const out = this.tables[output];
+      const out = this.tables[output]!;
       out.fill(0);
       const product = this.work(constant);
-      for (let f = 0; f < inputs.length; f++) timesTable(product, this.tables[inputs[f]], indices[f], product);
-      if (inner === 2) for (let o = 0, e = 0; o < out.length; o++, e += 2) out[o] = product[e] + product[e + 1];
-      else for (let e = 0; e < product.length; e++) out[(e / inner) | 0] += product[e];
+      for (let f = 0; f < inputs.length; f++) timesTable(product, this.tables[inputs[f]!]!, indices[f]!, product);
+      if (inner === 2) for (let o = 0, e = 0; o < out.length; o++, e += 2) out[o] = product[e]! + product[e + 1]!;
+      else for (let e = 0; e < product.length; e++) out[(e / inner) | 0]! += product[e]!;
     }
-    return this.left.reduce((product, i) => product * this.tables[i][0], 1);
+    return this.left.reduce((product, i) => product * this.tables[i]![0]!, 1);
   }
 
   /** The sum and its derivatives. The arrays returned are overwritten by the next run. */
   run(): Summed {
     const total = this.total();
     for (const i of this.left) {
-      this.gradients[i][0] = this.left.reduce((product, k) => (k === i ? product : product * this.tables[k][0]), 1);
+      this.gradients[i]![0] = this.left.reduce((product, k) => (k === i ? product : product * this.tables[k]![0]!), 1);
     }
-    for (let s = this.steps.length - 1; s >= 0; s--) this.back(this.steps[s]);
+    for (let s = this.steps.length - 1; s >= 0; s--) this.back(this.steps[s]!);
     return { total, gradients: this.gradients.slice(0, this.given) };
   }
 
@@ -114,36 +114,37 @@ export class CompiledSum {
 
   /** Table by table over all entries: short loops over flat arrays run several times faster than one long loop over tables. */
   private back({ inputs, indices, output, inner, constant }: Step): void {
-    const upstream = this.gradients[output];
+    const upstream = this.gradients[output]!;
     const n = constant.length;
     // Products of the tables before and after each one: no division, so zeros are no trouble.
     let product = constant;
     const before = inputs.map((i, f) => {
       const now = product;
-      if (f + 1 < inputs.length) product = timesTable(now, this.tables[i], indices[f], this.before[f].subarray(0, n));
+      if (f + 1 < inputs.length)
+        product = timesTable(now, this.tables[i]!, indices[f]!, this.before[f]!.subarray(0, n));
       return now;
     });
     const after = this.scratch.subarray(0, n);
-    if (inner === 2) for (let o = 0, e = 0; e < n; o++, e += 2) after[e] = after[e + 1] = upstream[o];
-    else for (let e = 0; e < n; e++) after[e] = upstream[(e / inner) | 0];
+    if (inner === 2) for (let o = 0, e = 0; e < n; o++, e += 2) after[e] = after[e + 1] = upstream[o]!;
+    else for (let e = 0; e < n; e++) after[e] = upstream[(e / inner) | 0]!;
     for (let f = inputs.length - 1; f >= 0; f--) {
-      const gradient = this.gradients[inputs[f]];
+      const gradient = this.gradients[inputs[f]!]!;
       gradient.fill(0);
-      gather(gradient, indices[f], before[f], after);
-      if (f > 0) timesTable(after, this.tables[inputs[f]], indices[f], after);
+      gather(gradient, indices[f]!, before[f]!, after);
+      if (f > 0) timesTable(after, this.tables[inputs[f]!]!, indices[f]!, after);
     }
   }
 }
 
 /** Entries times a table's, into `out`. */
 function timesTable(entries: Float64Array, table: Float64Array, at: Int32Array, out: Float64Array): Float64Array {
-  for (let e = 0; e < out.length; e++) out[e] = entries[e] * table[at[e]];
+  for (let e = 0; e < out.length; e++) out[e] = entries[e]! * table[at[e]!]!;
   return out;
 }
 
 /** Adds the products of two lists to the entries of a table that they belong to. */
 function gather(table: Float64Array, at: Int32Array, a: Float64Array, b: Float64Array): void {
-  for (let e = 0; e < at.length; e++) table[at[e]] += a[e] * b[e];
+  for (let e = 0; e < at.length; e++) table[at[e]!]! += a[e]! * b[e]!;
 }
 
 /** Entry of a table for each joint assignment of `all`, the last variable running fastest. */
@@ -156,17 +157,17 @@ function indexTable(
   const strides = new Map<number, number>();
   let stride = 1;
   for (let k = scope.length - 1; k >= 0; k--) {
-    strides.set(scope[k], stride);
-    stride *= sizes.get(scope[k]) as number;
+    strides.set(scope[k]!, stride);
+    stride *= sizes.get(scope[k]!) as number;
   }
   const result = new Int32Array(entries);
   const digits = new Int32Array(all.length);
   for (let e = 0; e < entries; e++) {
     let at = 0;
-    for (let k = 0; k < all.length; k++) at += digits[k] * (strides.get(all[k]) ?? 0);
+    for (let k = 0; k < all.length; k++) at += digits[k]! * (strides.get(all[k]!) ?? 0);
     result[e] = at;
     for (let k = all.length - 1; k >= 0; k--) {
-      if (++digits[k] < (sizes.get(all[k]) as number)) break;
+      if (++digits[k]! < (sizes.get(all[k]!) as number)) break;
       digits[k] = 0;
     }
   }

@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
@@ -39,9 +40,9 @@ describe('diagnosis', () => {
     expect([...expected].sort((a, b) => b - a)).toEqual(expected);
   });
   test('another motion file changes the ranking by itself, a sound one names nothing', () => {
-    expect(diagnose(motion('01-cast-500hz')).faults[0].id).toBe('early-release');
-    expect(diagnose(motion('02-arms-first-100hz')).faults[0].id).toBe('arms-first');
-    expect(diagnose(motion('04-stall-500hz')).faults[0].id).toBe('body-stall');
+    expect(diagnose(motion('01-cast-500hz')).faults[0]!.id).toBe('early-release');
+    expect(diagnose(motion('02-arms-first-100hz')).faults[0]!.id).toBe('arms-first');
+    expect(diagnose(motion('04-stall-500hz')).faults[0]!.id).toBe('body-stall');
     expect(diagnose(motion('00-even-240hz')).verdict.faults).toEqual([]);
     expect(diagnose(motion('08-even-100hz')).verdict.faults).toEqual([]);
   });
@@ -115,7 +116,7 @@ describe('diagnosis', () => {
     );
     const seen = [seenFinding('turn-knee', 'clear'), seenFinding('turn-heel', 'clear')];
     const d = diagnose([...seen, wide]);
-    expect(diagnose(seen).faults[0].id).toBe('short-turn');
+    expect(diagnose(seen).faults[0]!.id).toBe('short-turn');
     expect(d.faults.find((f) => f.id === 'short-turn')).toMatchObject({ ruledOut: true });
     expect(d.faults.find((f) => f.id === 'short-turn')?.presentChance).toBeLessThan(0.02);
     expect(d.verdict.sentence).toContain('is off the list');
@@ -164,12 +165,12 @@ describe('diagnosis', () => {
         const random = seededRandom(seed);
         const findings = FAULTS.flatMap((f) => f.seen)
           .filter(() => random.uniform() < 0.4)
-          .map((s) => seenFinding(s.id, (['absent', 'absent', 'slight', 'clear'] as const)[random.below(4)]));
+          .map((s) => seenFinding(s.id, (['absent', 'absent', 'slight', 'clear'] as const)[random.below(4)]!));
         const { verdict, faults, next } = diagnose(findings);
         const by = new Map(faults.map((f) => [f.id, f]));
         for (const f of faults) expect(f.causeChance).toBeLessThanOrEqual(f.presentChance + 1e-9);
         if (verdict.kind === 'cause') {
-          const first = must(by.get(verdict.faults[0]));
+          const first = must(by.get(verdict.faults[0]!));
           expect(first.causeChance).toBeGreaterThanOrEqual(0.5);
           expect(first.touched).toBe(true);
           // No likelier cause is passed over.
@@ -193,9 +194,9 @@ describe('what to measure next', () => {
     const { next } = diagnose([seenFinding('release-half-way', 'clear'), seenFinding('extension-gap', 'slight')]);
     for (const [i, n] of next.entries()) {
       expect(n.value).toBeGreaterThanOrEqual(0);
-      if (i > 0) expect(n.value).toBeLessThanOrEqual(next[i - 1].value);
+      if (i > 0) expect(n.value).toBeLessThanOrEqual(next[i - 1]!.value);
     }
-    const [yes, no] = next[0].answers;
+    const [yes, no] = tuple(2, next[0]!.answers);
     expect([yes.there, no.there]).toEqual([true, false]);
   });
   test('what was read already is not asked for again', () => {
@@ -207,9 +208,9 @@ describe('what to measure next', () => {
 test('learned causes move a leak by their counts, worth sixty students', () => {
   const usual = modelOf('club');
   const learned = modelOf('club', { confirmed: { exposure: 60, causes: { sway: 30 } } });
-  const at = (m: typeof usual): number => m.ownLeaks[m.ids.indexOf('sway')];
+  const at = (m: typeof usual): number => m.ownLeaks[m.ids.indexOf('sway')]!;
   expect(at(learned)).toBeCloseTo((60 * at(usual) + 30) / 120, 6);
-  expect(learned.ownLeaks[learned.ids.indexOf('slide')]).toBeLessThan(usual.ownLeaks[usual.ids.indexOf('slide')]);
+  expect(learned.ownLeaks[learned.ids.indexOf('slide')]).toBeLessThan(usual.ownLeaks[usual.ids.indexOf('slide')]!);
 });
 
 test('what pays most is reckoned from what would go with it', () => {
@@ -221,11 +222,11 @@ test('what pays most is reckoned from what would go with it', () => {
   const price = { meanMps: 2, interval90Mps: [1, 3] as const };
   const { faults } = diagnose(findings, { prices: new Map([['early-release', price]]) });
   const list = paysMost(findings, faults, 'club');
-  expect(list[0].fault).toBe('early-release');
-  expect(list[0].worthMps).toBeGreaterThan(1);
-  expect(list[0].worthMps).toBeLessThanOrEqual(2);
+  expect(list[0]!.fault).toBe('early-release');
+  expect(list[0]!.worthMps).toBeGreaterThan(1);
+  expect(list[0]!.worthMps).toBeLessThanOrEqual(2);
   // Putting a cause of it right brings a part of the same.
   const cause = list.find((r) => r.fault === 'arms-first');
-  if (cause) expect(cause.worthMps).toBeLessThan(list[0].worthMps);
+  if (cause) expect(cause.worthMps).toBeLessThan(list[0]!.worthMps);
   expect(paysMost(findings, diagnose(findings).faults, 'club')).toEqual([]);
 });

@@ -117,7 +117,7 @@ class Assessment {
   /** A leak that fired is the fault's own with q/(q + u): the rest is what the network does not hold. */
   private ofOwnLeak(fired: Float64Array): Float64Array {
     return fired.map((p, i) => {
-      const q = this.causal.ownLeaks[i];
+      const q = this.causal.ownLeaks[i]!;
       return (p * q) / (q + UNMODELLED_LEAK);
     });
   }
@@ -127,10 +127,10 @@ class Assessment {
     const known = this.clamped.get(v);
     if (known) return known;
     const there = this.causal.model.chances(this.logOdds, { fault: v, present: true });
-    const p = this.present[v];
+    const p = this.present[v]!;
     const causeThere = this.ofOwnLeak(there.ownCause);
     const rest = (all: Float64Array, given: Float64Array): Float64Array =>
-      all.map((c, i) => Math.max(0, Math.min(1, (c - p * given[i]) / Math.max(1e-9, 1 - p))));
+      all.map((c, i) => Math.max(0, Math.min(1, (c - p * given[i]!) / Math.max(1e-9, 1 - p))));
     const made = {
       present: [there.present, rest(this.present, there.present)] as [Float64Array, Float64Array],
       cause: [causeThere, rest(this.cause, causeThere)] as [Float64Array, Float64Array],
@@ -141,13 +141,13 @@ class Assessment {
 
   causeWorlds(v: number): FaultWorlds {
     const [there, absent] = this.worlds(v).cause;
-    return { presentNow: this.present[v], there, absent };
+    return { presentNow: this.present[v]!, there, absent };
   }
 
   /** Presence of all faults if the evidence on one fault had another log-odds. */
   presentIf(v: number, logOdds: number): Float64Array {
     const [there, absent] = this.worlds(v).present;
-    return mixed(there, absent, this.present[v], logOdds - this.logOdds[v]);
+    return mixed(there, absent, this.present[v]!, logOdds - this.logOdds[v]!);
   }
 }
 
@@ -166,8 +166,8 @@ function reasonsOf(assessment: Assessment, byFault: ReadonlyMap<string, readonly
         ),
       );
       present.forEach((p, i) => {
-        const added = logit(held(p)) - logit(held(without[i]));
-        if (Math.abs(added) >= SMALLEST_REASON) reasons[i].push({ findingId: w.finding.id, logOdds: added });
+        const added = logit(held(p)) - logit(held(without[i]!));
+        if (Math.abs(added) >= SMALLEST_REASON) reasons[i]!.push({ findingId: w.finding.id, logOdds: added });
       });
     }
   }
@@ -185,9 +185,9 @@ export function diagnose(findings: readonly Finding[], options: DiagnoseOptions 
   const { logOdds, present, cause } = assessment;
   const ruledOut = new Set(weighed.filter((w) => w.rulesOut).map((w) => w.finding.fault));
   const touched = new Set(causal.ids.flatMap((_, i) => (logOdds[i] !== 0 ? [i] : [])));
-  const eligible = new Set([...touched].filter((i) => !ruledOut.has(causal.ids[i])));
+  const eligible = new Set([...touched].filter((i) => !ruledOut.has(causal.ids[i]!)));
   const kinds = new Set(findings.map(kindOf));
-  const changeable = (i: number): boolean => causal.network.faults[i].changeable !== false;
+  const changeable = (i: number): boolean => causal.network.faults[i]!.changeable !== false;
   const named: Named =
     touched.size === 0
       ? { kind: 'cannot-say', faults: [], chance: 0 }
@@ -195,21 +195,22 @@ export function diagnose(findings: readonly Finding[], options: DiagnoseOptions 
   const nothing =
     named.kind === 'cannot-say' &&
     lookedAtEnough(kinds) &&
-    causal.ids.every((_, i) => !changeable(i) || present[i] < HARDLY_THERE);
+    causal.ids.every((_, i) => !changeable(i) || present[i]! < HARDLY_THERE);
   const reasons = reasonsOf(assessment, byFault, options.beliefs);
   const faults = causal.ids
     .map((id, i): DiagnosedFault & { readonly score: number } => {
       const price = options.prices?.get(id);
       return {
         id,
-        presentChance: present[i],
-        causeChance: cause[i],
+        presentChance: present[i]!,
+        causeChance: cause[i]!,
         touched: touched.has(i),
         ruledOut: ruledOut.has(id),
         price,
-        worthMps: price && present[i] * price.meanMps,
-        reasons: reasons[i],
-        score: (changeable(i) ? 1 : 0) * cause[i] * (mphToMps(WORTH_OF_FINDING_MPH) + Math.max(0, price?.meanMps ?? 0)),
+        worthMps: price && present[i]! * price.meanMps,
+        reasons: reasons[i]!,
+        score:
+          (changeable(i) ? 1 : 0) * cause[i]! * (mphToMps(WORTH_OF_FINDING_MPH) + Math.max(0, price?.meanMps ?? 0)),
       };
     })
     .sort((a, b) => b.score - a.score || b.presentChance - a.presentChance)
@@ -223,7 +224,7 @@ export function diagnose(findings: readonly Finding[], options: DiagnoseOptions 
   );
   const missing = missingWords(kinds);
   const kind: VerdictKind = nothing ? 'nothing-to-change' : named.kind;
-  const verdict = { kind, faults: named.faults.map((i) => causal.ids[i]), chance: named.chance };
+  const verdict = { kind, faults: named.faults.map((i) => causal.ids[i]!), chance: named.chance };
   const byId = new Map(faults.map((f) => [f.id, f]));
   // Worth a word only where something else speaks for the fault.
   const suspected = new Set(weighed.filter((w) => w.finding.logOdds > SUSPECTS).map((w) => w.finding.fault));

@@ -92,9 +92,9 @@ export function measureBlocks(blocks: readonly MeasuredBlock[]): Measurement[] {
     if (!fit) continue;
     out.push({
       sign: 'effort-slope',
-      value: fit.coefficients[1],
-      uncertainty: fit.residualSd * Math.sqrt(fit.covariance[1][1]),
-      source: { kind: 'block', id: group[0].id, label: `${group.length} blocks by felt effort, ${club}` },
+      value: fit.coefficients[1]!,
+      uncertainty: fit.residualSd * Math.sqrt(fit.covariance[1]![1]!),
+      source: { kind: 'block', id: group[0]!.id, label: `${group.length} blocks by felt effort, ${club}` },
     });
   }
   return out;
@@ -121,7 +121,7 @@ export function measureScreen(screen: ScreenResults, source: Source): Measuremen
   if (turn.length === 2) {
     out.push({
       sign: 'trunk-turn-difference',
-      value: Math.abs(turn[0] - turn[1]),
+      value: Math.abs(turn[0]! - turn[1]!),
       uncertainty: sdOf('trunkTurnDifference'),
       source,
     });
@@ -147,14 +147,14 @@ export function combineSwings(measurements: readonly Measurement[]): Measurement
   const bySign = new Map<string, Measurement[]>();
   for (const m of measurements) bySign.set(m.sign, [...(bySign.get(m.sign) ?? []), m]);
   return [...bySign.values()].map((list) => {
-    if (list.length === 1) return list[0];
+    if (list.length === 1) return list[0]!;
     const values = list.map((m) => m.value);
     const own = mean(list.map((m) => m.uncertainty ** 2));
     return {
-      sign: list[0].sign,
+      sign: list[0]!.sign,
       value: mean(values),
       uncertainty: Math.sqrt((own + standardDeviation(values) ** 2) / list.length),
-      source: { ...list[0].source, label: `${list.length} captured swings` },
+      source: { ...list[0]!.source, label: `${list.length} captured swings` },
     };
   });
 }

@@ -20,7 +20,7 @@ export function makeFactor(
   for (let i = 0; i < total; i++) {
     table[i] = value(assignment);
     for (let k = variables.length - 1; k >= 0; k--) {
-      if (++assignment[k] < sizes[k]) break;
+      if (++assignment[k]! < sizes[k]!) break;
       assignment[k] = 0;
     }
   }
@@ -48,7 +48,7 @@ export function minFillOrder(factors: readonly Factor[]): number[] {
       const around = [...(neighbours.get(v) as Set<number>)];
       let fill = 0;
       for (let i = 0; i < around.length; i++) {
-        for (let j = i + 1; j < around.length; j++) if (!neighbours.get(around[i])?.has(around[j])) fill++;
+        for (let j = i + 1; j < around.length; j++) if (!neighbours.get(around[i]!)?.has(around[j]!)) fill++;
       }
       const score = fill + around.length / 1000;
       if (score < bestFill) {

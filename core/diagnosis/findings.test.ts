@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import { MEASURED_SIGNS, signById } from '../catalogue/signs/signs.ts';
 import { must } from '../errors/must.ts';
@@ -138,7 +139,7 @@ describe('what blocks say', () => {
       uncertainty: 1,
       source: { kind: 'motion' as const, id: String(value), label: '' },
     });
-    const [m] = combineSwings([one(2), one(4), one(3)]);
+    const [m] = tuple(1, combineSwings([one(2), one(4), one(3)]));
     expect(m.value).toBeCloseTo(3, 9);
     expect(m.uncertainty).toBeLessThan(1);
     expect(m.source.label).toBe('3 captured swings');

@@ -46,7 +46,7 @@ function bruteForce({ faults, edges }: FaultNetwork, evidence: readonly Evidence
     });
     total += p;
     faults.forEach((_, i) => {
-      if ((state >> i) & 1) sums[i] += p;
+      if ((state >> i) & 1) sums[i]! += p;
     });
   }
   return sums.map((s) => s / total);
@@ -78,10 +78,10 @@ function bruteWorth(
       const factual = states(-1);
       faults.forEach((f, i) => (p *= factual[i] ? Math.exp(odds.get(f.id) ?? 0) : 1));
       total += p;
-      faults.forEach((_, i) => (own[i] += (leaks >> i) & 1 ? p : 0));
+      faults.forEach((_, i) => (own[i]! += (leaks >> i) & 1 ? p : 0));
       faults.forEach((_, v) => {
         const imagined = states(v);
-        faults.forEach((f, d) => (worth[v] += p * (f.costMph ?? 0) * (Number(factual[d]) - Number(imagined[d]))));
+        faults.forEach((f, d) => (worth[v]! += p * (f.costMph ?? 0) * (Number(factual[d]) - Number(imagined[d]))));
       });
     }
   }
@@ -94,7 +94,7 @@ describe('exact inference', () => {
     for (let trial = 0; trial < 20; trial++) {
       const { network, evidence } = randomNetwork(12, random, 0.3);
       const expected = bruteForce(network, evidence);
-      infer(network, evidence).faults.forEach((f, i) => expect(f.posterior).toBeCloseTo(expected[i], 10));
+      infer(network, evidence).faults.forEach((f, i) => expect(f.posterior).toBeCloseTo(expected[i]!, 10));
     }
   });
 
@@ -111,7 +111,7 @@ describe('exact inference', () => {
       );
       result.faults.forEach((f, i) => {
         const said = f.contributions.find((c) => c.source === e.source)?.logOdds ?? 0;
-        expect(said).toBeCloseTo(logit(full[i]) - logit(without[i]), 7);
+        expect(said).toBeCloseTo(logit(full[i]!) - logit(without[i]!), 7);
       });
     });
   });
@@ -125,8 +125,8 @@ describe('exact inference', () => {
       tried++;
       const expected = bruteWorth(network, evidence);
       infer(network, evidence).faults.forEach((f, i) => {
-        expect(f.worthMph).toBeCloseTo(expected.worth[i], 8);
-        expect(f.causeChance).toBeCloseTo(expected.ownCause[i], 12);
+        expect(f.worthMph).toBeCloseTo(expected.worth[i]!, 8);
+        expect(f.causeChance).toBeCloseTo(expected.ownCause[i]!, 12);
         expect(f.causeChance).toBeLessThanOrEqual(f.posterior + 1e-12);
       });
     }
@@ -136,8 +136,9 @@ describe('exact inference', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 1e6 }), fc.double({ min: 0.1, max: 3, noNaN: true }), (seed, more) => {
         const { network, evidence } = randomNetwork(7, seededRandom(seed), 0.35);
-        const before = infer(network, evidence).faults[3].posterior;
-        const after = infer(network, [...evidence, { fault: 'f3', logOdds: more, source: 'more' }]).faults[3].posterior;
+        const before = infer(network, evidence).faults[3]!.posterior;
+        const after = infer(network, [...evidence, { fault: 'f3', logOdds: more, source: 'more' }]).faults[3]!
+          .posterior;
         expect(after).toBeGreaterThanOrEqual(before - 1e-12);
       }),
       { numRuns: 30 },
@@ -146,7 +147,7 @@ describe('exact inference', () => {
 
   test('without evidence a lone fault keeps its prior, and certain numbers stay numbers', () => {
     const lone = { faults: [{ id: 'a', prior: 0.3 }], edges: [] };
-    expect(infer(lone, []).faults[0].posterior).toBeCloseTo(0.3, 12);
+    expect(infer(lone, []).faults[0]!.posterior).toBeCloseTo(0.3, 12);
     const sure = {
       faults: [
         { id: 'a', prior: 1 },
@@ -186,7 +187,7 @@ describe('root', () => {
     expect(infer({ faults, edges }, [seen('cause'), seen('effect')]).mostLikelyRoot).toBe('cause');
   });
   test('an unchangeable cause leaves the effect as root', () => {
-    const fixed = [{ ...faults[0], changeable: false }, faults[1]];
+    const fixed = faults.map((f, i) => (i === 0 ? { ...f, changeable: false } : f));
     expect(infer({ faults: fixed, edges }, [seen('cause'), seen('effect')]).mostLikelyRoot).toBe('effect');
   });
   test('with the cause unlikely, the effect is the root', () => {
@@ -206,12 +207,12 @@ describe('root', () => {
     const model = new NoisyOr(network);
     const logOdds = indexedLogOdds(network, evidence);
     const few = [1, 4];
-    const spared = few.reduce((p, i) => p * (1 - network.faults[i].prior), 1);
+    const spared = few.reduce((p, i) => p * (1 - network.faults[i]!.prior), 1);
     const none = (spared * model.weightWith(logOdds, new Map(few.map((i) => [i, 0])))) / model.chances(logOdds).weight;
     // The chance that neither fired, from the chances of one and of the other given that the one did not.
     const without = { ...network, faults: network.faults.map((f, i) => (i === 1 ? { ...f, prior: 0 } : f)) };
-    const first = 1 - infer(network, evidence).faults[1].causeChance;
-    const second = 1 - infer(without, evidence).faults[4].causeChance;
+    const first = 1 - infer(network, evidence).faults[1]!.causeChance;
+    const second = 1 - infer(without, evidence).faults[4]!.causeChance;
     expect(none).toBeCloseTo(first * second, 10);
   });
 });

@@ -42,7 +42,7 @@ export function indexedLogOdds(network: FaultNetwork, evidence: readonly Evidenc
 export function mixed(there: Float64Array, absent: Float64Array, presentNow: number, change: number): Float64Array {
   const odds = (held(presentNow) / (1 - held(presentNow))) * Math.exp(change);
   const w = odds / (1 + odds);
-  return there.map((p, i) => w * p + (1 - w) * absent[i]);
+  return there.map((p, i) => w * p + (1 - w) * absent[i]!);
 }
 
 function checkEvidence(network: FaultNetwork, evidence: readonly Evidence[]): void {
@@ -78,7 +78,7 @@ function presentWithout(
     };
     worlds.set(v, world);
     const rest = combinedLogOdds(evidence.filter((e, j) => j !== k && e.fault === piece.fault)).get(piece.fault) ?? 0;
-    return mixed(world.there, world.absent, present[v], rest - logOdds[v]);
+    return mixed(world.there, world.absent, present[v]!, rest - logOdds[v]!);
   });
 }
 
@@ -95,23 +95,23 @@ export function infer(network: FaultNetwork, evidence: readonly Evidence[]): Inf
   const without = presentWithout(model, network, evidence, logOdds, present);
   const withCosts = network.faults.some((f) => f.costMph !== undefined);
   const worthOf = (v: number): number =>
-    goneWithout(model, logOdds, v).reduce((sum, gone, d) => sum + gone * (network.faults[d].costMph ?? 0), 0);
+    goneWithout(model, logOdds, v).reduce((sum, gone, d) => sum + gone * (network.faults[d]!.costMph ?? 0), 0);
   const faults = network.faults.map((f, i) => ({
     id: f.id,
-    posterior: present[i],
-    causeChance: ownCause[i],
+    posterior: present[i]!,
+    causeChance: ownCause[i]!,
     worthMph: withCosts ? worthOf(i) : undefined,
     contributions: evidence
       .map((e, k) => ({
         source: e.source,
         fault: e.fault,
-        logOdds: logit(held(present[i])) - logit(held(without[k][i])),
+        logOdds: logit(held(present[i]!)) - logit(held(without[k]![i]!)),
       }))
       .filter((c) => Math.abs(c.logOdds) > 1e-9),
   }));
   let best: { id: string; score: number } | null = null;
   for (const [i, f] of network.faults.entries()) {
-    const score = ownCause[i] * (WORTH_OF_FINDING_MPH + (f.costMph ?? 0));
+    const score = ownCause[i]! * (WORTH_OF_FINDING_MPH + (f.costMph ?? 0));
     if (f.changeable !== false && (best === null || score > best.score)) best = { id: f.id, score };
   }
   return { faults, mostLikelyRoot: best?.id ?? null };

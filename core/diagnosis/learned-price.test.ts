@@ -30,8 +30,8 @@ describe('learned prices', () => {
   test('prices are shares of the own speed', () => {
     const [slow, fast] = [priced('01-cast-500hz', 30), priced('01-cast-500hz', 60)];
     slow.prices.forEach((p, i) => {
-      expect(fast.prices[i].meanMps).toBeCloseTo(2 * p.meanMps, 9);
-      expect(fast.prices[i].interval90Mps[1]).toBeCloseTo(2 * p.interval90Mps[1], 9);
+      expect(fast.prices[i]!.meanMps).toBeCloseTo(2 * p.meanMps, 9);
+      expect(fast.prices[i]!.interval90Mps[1]).toBeCloseTo(2 * p.interval90Mps[1], 9);
     });
   });
   test('the network finds the fault of a file by itself, as a check', () => {

@@ -48,9 +48,9 @@ export function priceInputs(sequence: Sequence): PriceInputs | undefined {
     let i = 0;
     for (let k = 0; k < POINTS; k++) {
       const t = -D * (1 - k / (POINTS - 1));
-      while (i + 2 < timeS.length && timeS[i + 1] < t) i++;
-      const f = Math.max(0, Math.min(1, (t - timeS[i]) / (timeS[i + 1] - timeS[i])));
-      out[`${s} ${k}`] = D * (rates[i] + f * (rates[i + 1] - rates[i]));
+      while (i + 2 < timeS.length && timeS[i + 1]! < t) i++;
+      const f = Math.max(0, Math.min(1, (t - timeS[i]!) / (timeS[i + 1]! - timeS[i]!)));
+      out[`${s} ${k}`] = D * (rates[i]! + f * (rates[i + 1]! - rates[i]!));
     }
   }
   out.atStrike = Math.log(Math.max(1, sequence.segments.club?.atStrikeRadPerS ?? 1));
@@ -73,11 +73,11 @@ export function forward(z: Float64Array, { layers }: LearnedPriceData): Float64A
     const n = biases.length;
     const y = Float64Array.from(biases);
     for (let i = 0; i < x.length; i++) {
-      const v = x[i];
+      const v = x[i]!;
       if (v === 0) continue;
-      for (let k = 0, at = i * n; k < n; k++, at++) y[k] += v * weights[at];
+      for (let k = 0, at = i * n; k < n; k++, at++) y[k]! += v * weights[at]!;
     }
-    if (layer < layers.length - 1) for (let k = 0; k < n; k++) y[k] = Math.tanh(y[k]);
+    if (layer < layers.length - 1) for (let k = 0; k < n; k++) y[k] = Math.tanh(y[k]!);
     x = y;
   });
   return x;
@@ -86,7 +86,7 @@ export function forward(z: Float64Array, { layers }: LearnedPriceData): Float64A
 /** Share of a swing that lies outside the directions of the population, a mean square. */
 export function outside(z: Float64Array, { population }: Pick<LearnedPriceData, 'population'>): number {
   let rest = z.reduce((s, v) => s + v * v, 0);
-  for (const d of population.directions) rest -= d.reduce((s, w, i) => s + w * z[i], 0) ** 2;
+  for (const d of population.directions) rest -= d.reduce((s, w, i) => s + w * z[i]!, 0) ** 2;
   return Math.max(0, rest) / z.length;
 }
 
@@ -111,14 +111,15 @@ const MODEL_DOUBT = 1.05;
 /** Quantiles of one output, in order and widened about their middle. */
 function sortedQuantiles(raw: readonly number[], widening: number): number[] {
   const sorted = [...raw].sort((a, b) => a - b);
-  const middle = sorted[sorted.length >> 1];
+  const middle = sorted[sorted.length >> 1]!;
   return sorted.map((q) => middle + MODEL_DOUBT * widening * (q - middle));
 }
 
 /** Mean of a distribution given by its quantiles: the mean of the trapezoids between them. */
 function meanOf(quantiles: readonly number[], levels: readonly number[]): number {
-  let sum = levels[0] * quantiles[0] + (1 - levels[levels.length - 1]) * quantiles[quantiles.length - 1];
-  for (let i = 1; i < levels.length; i++) sum += ((levels[i] - levels[i - 1]) * (quantiles[i] + quantiles[i - 1])) / 2;
+  let sum = levels[0]! * quantiles[0]! + (1 - levels[levels.length - 1]!) * quantiles[quantiles.length - 1]!;
+  for (let i = 1; i < levels.length; i++)
+    sum += ((levels[i]! - levels[i - 1]!) * (quantiles[i]! + quantiles[i - 1]!)) / 2;
   return sum;
 }
 
@@ -154,16 +155,16 @@ export function priceSwing(
   const n = levels.length;
   const band = (from: number, widening: number, outputs = out): PriceIfPresent => {
     const q = sortedQuantiles([...outputs.slice(from, from + n)], widening).map((share) => share * ownSpeedMps);
-    return { meanMps: meanOf(q, levels), interval90Mps: [q[levels.indexOf(0.05)], q[levels.indexOf(0.95)]] };
+    return { meanMps: meanOf(q, levels), interval90Mps: [q[levels.indexOf(0.05)]!, q[levels.indexOf(0.95)]!] };
   };
   const prices = faults.flatMap((fault, k): LearnedPrice[] => {
     if (NEVER_SAID.has(fault) || (fault === 'no-foot-torque' && inputs.hasHips !== 1)) return [];
-    const price = band(k * n, data.widening[k]);
+    const price = band(k * n, data.widening[k]!);
     const mean = (other: PriceInputs): number =>
-      band(k * n, data.widening[k], forward(standardised(other, data), data)).meanMps;
+      band(k * n, data.widening[k]!, forward(standardised(other, data), data)).meanMps;
     const reasons = priceReasons(inputs, sound, mean);
-    return [{ fault, ...price, reasons, presentCheck: 1 / (1 + Math.exp(-out[faults.length * n + k])) }];
+    return [{ fault, ...price, reasons, presentCheck: 1 / (1 + Math.exp(-out[faults.length * n + k]!)) }];
   });
-  const together = band(faults.length * (n + 1), data.widening[faults.length]);
+  const together = band(faults.length * (n + 1), data.widening[faults.length]!);
   return { refused: '', prices, together };
 }

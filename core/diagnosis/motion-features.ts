@@ -12,24 +12,24 @@ export type MotionFeatures = Readonly<Record<string, number>>;
 function at(time: readonly number[], values: readonly number[], t: number): number {
   let lo = 0;
   let hi = time.length - 1;
-  if (t <= time[lo]) return values[lo];
-  if (t >= time[hi]) return values[hi];
+  if (t <= time[lo]!) return values[lo]!;
+  if (t >= time[hi]!) return values[hi]!;
   while (hi - lo > 1) {
     const middle = (lo + hi) >> 1;
-    if (time[middle] <= t) lo = middle;
+    if (time[middle]! <= t) lo = middle;
     else hi = middle;
   }
-  return values[lo] + ((values[hi] - values[lo]) * (t - time[lo])) / (time[hi] - time[lo]);
+  return values[lo]! + ((values[hi]! - values[lo]!) * (t - time[lo]!)) / (time[hi]! - time[lo]!);
 }
 
 function meanFrom(time: readonly number[], values: readonly number[], from: number): number {
   let sum = 0;
   let n = 0;
-  for (let i = time.length - 1; i >= 0 && time[i] >= from; i--) {
-    sum += values[i];
+  for (let i = time.length - 1; i >= 0 && time[i]! >= from; i--) {
+    sum += values[i]!;
     n++;
   }
-  return n > 0 ? sum / n : values[values.length - 1];
+  return n > 0 ? sum / n : values[values.length - 1]!;
 }
 
 /** Downswing of a swing: from the earliest reversal of hips, chest or arm to the strike, s. */
@@ -102,18 +102,18 @@ function openingFeatures(sequence: Sequence, D: number, put: (name: string, valu
   const { leadArm, club } = anglesRad;
   if (!leadArm || !club) return;
   const first = time.findIndex((t) => t >= -D);
-  const opening = club.map((c, i) => radToDeg(c - leadArm[i]));
+  const opening = club.map((c, i) => radToDeg(c - leadArm[i]!));
   const readAt = (beforeS: number | undefined): number | undefined =>
     beforeS === undefined ? undefined : at(time, opening, -beforeS);
   let least = first;
-  for (let i = first; i < opening.length; i++) if (opening[i] < opening[least]) least = i;
+  for (let i = first; i < opening.length; i++) if (opening[i]! < opening[least]!) least = i;
   const strike = at(time, opening, 0);
-  const range = strike - opening[least];
+  const range = strike - opening[least]!;
   put('w_min', opening[least]);
   put('w_range', range);
   put('w_strike', strike);
   put('w_level', readAt(sequence.leadArmLevelBeforeStrikeS));
   put('w_delivery', readAt(sequence.deliveryBeforeStrikeS));
-  const opened = opening.findIndex((w, i) => i > least && w >= opening[least] + 0.1 * range);
-  if (opened > 0) put('t_open', -time[opened] / D);
+  const opened = opening.findIndex((w, i) => i > least && w >= opening[least]! + 0.1 * range);
+  if (opened > 0) put('t_open', -time[opened]! / D);
 }

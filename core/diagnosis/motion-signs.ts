@@ -18,7 +18,8 @@ export function featureZ(
 ): number {
   const value = f[term.feature];
   if (value === undefined) return 0;
-  const usual = term.centre + term.perLnD * (f.lnD - data.meanLnD) + term.perLnClub * (f.lnClub - data.meanLnClub);
+  const usual =
+    term.centre + term.perLnD * (f['lnD']! - data.meanLnD) + term.perLnClub * (f['lnClub']! - data.meanLnClub);
   return Math.max(-FARTHEST_SDS, Math.min(FARTHEST_SDS, (value - usual) / term.scale));
 }
 

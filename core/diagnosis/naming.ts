@@ -24,7 +24,7 @@ export function oneIsCause(
   weight: number,
   few: readonly number[],
 ): number {
-  const spared = few.reduce((p, i) => p * (1 - ownLeaks[i]), 1);
+  const spared = few.reduce((p, i) => p * (1 - ownLeaks[i]!), 1);
   const without = model.weightWith(logOdds, new Map(few.map((i) => [i, UNMODELLED_LEAK])));
   return 1 - (spared * without) / weight;
 }
@@ -43,16 +43,19 @@ export function name(
 ): Named {
   const ranked = causal.ids
     .map((_, i) => i)
-    .filter((i) => causal.network.faults[i].changeable !== false)
-    .sort((a, b) => causeChance[b] - causeChance[a]);
+    .filter((i) => causal.network.faults[i]!.changeable !== false)
+    .sort((a, b) => causeChance[b]! - causeChance[a]!);
   const [first, second] = ranked;
-  if (!eligible.has(first)) return { kind: 'cannot-say', faults: [], chance: 0 };
-  if (causeChance[first] >= NAMED_FROM && causeChance[first] >= TIMES_THE_NEXT * causeChance[second]) {
-    return { kind: 'cause', faults: [first], chance: causeChance[first] };
+  if (first === undefined || !eligible.has(first)) return { kind: 'cannot-say', faults: [], chance: 0 };
+  if (
+    causeChance[first]! >= NAMED_FROM &&
+    causeChance[first]! >= TIMES_THE_NEXT * (second === undefined ? 0 : causeChance[second]!)
+  ) {
+    return { kind: 'cause', faults: [first], chance: causeChance[first]! };
   }
   for (let m = 2; m <= MOST_NAMED; m++) {
     const few = ranked.slice(0, m);
-    if (causeChance[few[m - 1]] < LAST_OF_SEVERAL || few.some((i) => !eligible.has(i))) break;
+    if (causeChance[few[m - 1]!]! < LAST_OF_SEVERAL || few.some((i) => !eligible.has(i))) break;
     const chance = oneIsCause(causal, logOdds, weight, few);
     if (chance >= ONE_OF_SEVERAL) return { kind: 'several', faults: few, chance };
   }

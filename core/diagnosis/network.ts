@@ -66,7 +66,7 @@ export function causalOrder(network: FaultNetwork): number[] {
         `edges[${k}].strength`,
       );
     }
-    causes[index.get(e.to) as number].push(index.get(e.from) as number);
+    causes[index.get(e.to) as number]!.push(index.get(e.from) as number);
   });
   const order: number[] = [];
   const state = new Array<0 | 1 | 2>(network.faults.length).fill(0);
@@ -74,12 +74,12 @@ export function causalOrder(network: FaultNetwork): number[] {
   const visit = (i: number): void => {
     if (state[i] === 2) return;
     if (state[i] === 1) {
-      const circle = [...trail.slice(trail.indexOf(i)), i].map((k) => network.faults[k].id).reverse();
+      const circle = [...trail.slice(trail.indexOf(i)), i].map((k) => network.faults[k]!.id).reverse();
       throw new InputError('circle', `The causes run in a circle: ${circle.join(' → ')}.`, 'edges');
     }
     state[i] = 1;
     trail.push(i);
-    for (const c of causes[i]) visit(c);
+    for (const c of causes[i]!) visit(c);
     trail.pop();
     state[i] = 2;
     order.push(i);
@@ -103,7 +103,7 @@ export function combinedLogOdds(evidence: readonly Evidence[]): Map<string, numb
   for (const pieces of groups.values()) {
     const ranked = [...pieces].sort((a, b) => Math.abs(b.logOdds) - Math.abs(a.logOdds));
     const total = ranked.reduce((sum, p, i) => sum + p.logOdds * (i === 0 ? 1 : FURTHER_IN_GROUP), 0);
-    sums.set(pieces[0].fault, (sums.get(pieces[0].fault) ?? 0) + total);
+    sums.set(pieces[0]!.fault, (sums.get(pieces[0]!.fault) ?? 0) + total);
   }
   return sums;
 }

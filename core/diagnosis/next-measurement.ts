@@ -57,8 +57,8 @@ function seenOutcomes(beliefs: Beliefs): Outcome[] {
 function measuredOutcomes(apart: number): Outcome[] {
   const half = (apart * apart) / 2;
   return Z_POINTS.flatMap((z, k): Outcome[] => [
-    { logOdds: half + apart * z, ifThere: Z_WEIGHTS[k], ifNot: 0 },
-    { logOdds: -half + apart * z, ifThere: 0, ifNot: Z_WEIGHTS[k] },
+    { logOdds: half + apart * z, ifThere: Z_WEIGHTS[k]!, ifNot: 0 },
+    { logOdds: -half + apart * z, ifThere: 0, ifNot: Z_WEIGHTS[k]! },
   ]);
 }
 
@@ -137,7 +137,7 @@ export function nextMeasurements(
   worldsOf: (fault: number) => FaultWorlds,
   done: ReadonlySet<string>,
 ): NextMeasurement[] {
-  const changeable = ids.map((_, i) => network.faults[i].changeable !== false);
+  const changeable = ids.map((_, i) => network.faults[i]!.changeable !== false);
   const doubt = (chances: Float64Array): number =>
     chances.reduce((sum, p, i) => (changeable[i] ? sum + entropy(p) : sum), 0);
   const now = doubt(causeNow);
@@ -156,7 +156,7 @@ export function nextMeasurements(
     const typical = (isThere ? 1 : -1) * (look.apart ** 2 / 2);
     const chances = mixed(there, absent, presentNow, typical);
     const leading = chances.reduce((a, p, i) => (changeable[i] && p > (chances[a] ?? -1) && changeable[i] ? i : a), -1);
-    return { fault: look.fault, there: isThere, leading: ids[leading], causeChance: chances[leading] };
+    return { fault: look.fault, there: isThere, leading: ids[leading]!, causeChance: chances[leading]! };
   };
   return (Object.keys(MINUTES) as EvidenceKind[])
     .flatMap((measurement): NextMeasurement[] => {
@@ -164,7 +164,9 @@ export function nextMeasurements(
       if (own.length === 0) return [];
       const drop = own.reduce((sum, l) => sum + l.drop, 0);
       const minutes = MINUTES[measurement];
-      return [{ measurement, minutes, value: drop / minutes, answers: [effect(own[0], true), effect(own[0], false)] }];
+      return [
+        { measurement, minutes, value: drop / minutes, answers: [effect(own[0]!, true), effect(own[0]!, false)] },
+      ];
     })
     .sort((a, b) => b.value - a.value);
 }

@@ -50,28 +50,28 @@ export class NoisyOr {
     const index = new Map(network.faults.map((f, i) => [f.id, i]));
     const causes: Cause[][] = network.faults.map(() => []);
     for (const e of network.edges)
-      causes[index.get(e.to) as number].push({ from: index.get(e.from) as number, strength: e.strength });
+      causes[index.get(e.to) as number]!.push({ from: index.get(e.from) as number, strength: e.strength });
     this.causes = causes;
     const n = network.faults.length;
     const factors: Factor[] = [];
     const links = new Set<number>();
     for (let i = 0; i < n; i++) {
-      const hasCauses = causes[i].length > 0;
+      const hasCauses = causes[i]!.length > 0;
       const helper = n + i;
       this.places.push({ evidence: factors.length, own: factors.length + 1, hasCauses });
       factors.push(makeFactor([i], [2], () => 1));
       factors.push(hasCauses ? makeFactor([i, helper], [2, 2], () => 0) : makeFactor([i], [2], () => 0));
-      for (const c of causes[i]) {
+      for (const c of causes[i]!) {
         links.add(factors.length);
         factors.push(makeFactor([helper, c.from], [2, 2], ([y, x]) => (y === 1 || x === 0 ? 1 : 1 - c.strength)));
       }
     }
     this.sum = new CompiledSum(factors, links);
-    for (let i = 0; i < n; i++) this.setPrior(i, network.faults[i].prior);
+    for (let i = 0; i < n; i++) this.setPrior(i, network.faults[i]!.prior);
   }
 
   private setPrior(i: number, prior: number): void {
-    const { own, hasCauses } = this.places[i];
+    const { own, hasCauses } = this.places[i]!;
     const keep = 1 - prior;
     // Rows x, columns helper: 0 stands for the parents' term, 1 for certainty.
     this.sum.table(own).set(hasCauses ? [keep, 0, -keep, 1] : [keep, prior]);
@@ -79,8 +79,8 @@ export class NoisyOr {
 
   private setEvidence(logOdds: Float64Array, clamp?: Clamp): void {
     for (let i = 0; i < this.places.length; i++) {
-      const table = this.sum.table(this.places[i].evidence);
-      const odds = Math.max(-MOST_LOG_ODDS, Math.min(MOST_LOG_ODDS, logOdds[i]));
+      const table = this.sum.table(this.places[i]!.evidence);
+      const odds = Math.max(-MOST_LOG_ODDS, Math.min(MOST_LOG_ODDS, logOdds[i]!));
       const clamped = clamp?.fault === i;
       table[1] = clamped && !clamp.present ? 0 : 1 / (1 + Math.exp(-odds));
       table[0] = clamped && clamp.present ? 0 : 1 / (1 + Math.exp(odds));
@@ -98,11 +98,11 @@ export class NoisyOr {
     const present = new Float64Array(n);
     const ownCause = new Float64Array(n);
     for (let i = 0; i < n; i++) {
-      const { evidence, own, hasCauses } = this.places[i];
+      const { evidence, own, hasCauses } = this.places[i]!;
       const view = this.sum.table(evidence);
-      const there = view[1] * gradients[evidence][1];
-      present[i] = clampChance(there / (there + view[0] * gradients[evidence][0]));
-      ownCause[i] = clampChance((this.network.faults[i].prior * gradients[own][hasCauses ? 3 : 1]) / total);
+      const there = view[1]! * gradients[evidence]![1]!;
+      present[i] = clampChance(there / (there + view[0]! * gradients[evidence]![0]!));
+      ownCause[i] = clampChance((this.network.faults[i]!.prior * gradients[own]![hasCauses ? 3 : 1]!) / total);
     }
     return { weight: total, present, ownCause };
   }
@@ -112,14 +112,14 @@ export class NoisyOr {
     this.setEvidence(logOdds);
     for (const [i, prior] of priors) this.setPrior(i, prior);
     const weight = this.sum.total();
-    for (const i of priors.keys()) this.setPrior(i, this.network.faults[i].prior);
+    for (const i of priors.keys()) this.setPrior(i, this.network.faults[i]!.prior);
     return weight;
   }
 
   /** The fault itself and all that it can bring about. */
   affectedBy(i: number): Set<number> {
     const reached = new Set([i]);
-    for (const k of this.order) if (this.causes[k].some((c) => reached.has(c.from))) reached.add(k);
+    for (const k of this.order) if (this.causes[k]!.some((c) => reached.has(c.from))) reached.add(k);
     return reached;
   }
 }

@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { must } from '../errors/must.ts';
@@ -14,7 +15,7 @@ const bandMph = (sign: string, value: number, mph: number): number[] => {
 
 describe('a price from one amount', () => {
   test('chest turn of 70° at 90 mph, as an independent fit has it: 3.0, 5.4, 8.5 mph', () => {
-    const [low, mean, high] = bandMph('chest-turn-top', 70, 90);
+    const [low, mean, high] = tuple(3, bandMph('chest-turn-top', 70, 90));
     expect(low).toBeGreaterThan(1.8);
     expect(low).toBeLessThan(3.6);
     expect(Math.abs(mean - 5.4)).toBeLessThan(0.8);
@@ -34,8 +35,8 @@ describe('a price from one amount', () => {
           expect(at(0)).toEqual([0, 0, 0]);
           const [less, greater] = [at(share * table.most), at((share + more) * table.most)];
           less.forEach((v, i) => expect(greater[i]).toBeGreaterThanOrEqual(v - 1e-9));
-          expect(less[0]).toBeLessThanOrEqual(less[1] + 1e-9);
-          expect(less[1]).toBeLessThanOrEqual(less[2] + 1e-9);
+          expect(less[0]).toBeLessThanOrEqual(less[1]! + 1e-9);
+          expect(less[1]).toBeLessThanOrEqual(less[2]! + 1e-9);
         },
       ),
       { numRuns: 1000 },
@@ -64,7 +65,7 @@ describe('a price from one amount', () => {
       );
     const list = [reading(80, 0), reading(60, 30)];
     const price = must(pricesOfAmounts(list, mphToMps(90)).get('short-turn'));
-    expect(mpsToMph(price.meanMps)).toBeCloseTo(bandMph('chest-turn-top', 80, 90)[1], 9);
+    expect(mpsToMph(price.meanMps)).toBeCloseTo(bandMph('chest-turn-top', 80, 90)[1]!, 9);
     expect(price.from).toBe('one amount');
   });
 });

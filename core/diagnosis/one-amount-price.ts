@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { mpsToMph } from '../units/units.ts';
 import type { PriceIfPresent } from './diagnose.ts';
 import type { Finding } from './findings.ts';
@@ -29,14 +30,17 @@ export const amountOf = (table: Pick<OneAmountTable, 'soundFrom' | 'side'>, valu
 function quantilesAt(table: OneAmountTable, amount: number, speedMph: number): [number, number, number] {
   const at = (a: number): number[] => {
     const terms = termsOf(a, speedMph, table.knots);
-    const [low, middle, high] = table.coefficients.map((c) => c.reduce((s, v, i) => s + v * terms[i], 0) / 100);
+    const [low, middle, high] = tuple(
+      3,
+      table.coefficients.map((c) => c.reduce((s, v, i) => s + v * terms[i]!, 0) / 100),
+    );
     return [middle + table.widening * (low - middle), middle, middle + table.widening * (high - middle)];
   };
   const most: [number, number, number] = [0, 0, 0];
   // Straight pieces are highest at their ends: at a knot or at the amount itself.
   for (const a of [...table.knots.filter((k) => k < amount), amount])
     at(a).forEach((v, i) => {
-      most[i] = Math.max(most[i], v);
+      most[i] = Math.max(most[i]!, v);
     });
   most.sort((a, b) => a - b);
   return most;
@@ -57,10 +61,13 @@ export function priceOfAmount(
   const table = data.tables.find((t) => t.sign === sign);
   const speedMph = mpsToMph(ownSpeedMps);
   const [slowest, fastest] = data.speedsMph;
-  if (!table || uncertainty > MOST_UNSURE[sign] || speedMph < slowest || speedMph > fastest) return undefined;
+  if (!table || uncertainty > MOST_UNSURE[sign]! || speedMph < slowest || speedMph > fastest) return undefined;
   const amount = amountOf(table, value);
   if (amount > table.most) return undefined;
-  const [low, middle, high] = quantilesAt(table, amount, speedMph).map((share) => share * ownSpeedMps);
+  const [low, middle, high] = tuple(
+    3,
+    quantilesAt(table, amount, speedMph).map((share) => share * ownSpeedMps),
+  );
   return {
     fault: table.fault,
     meanMps: TAIL * low + (1 - 2 * TAIL) * middle + TAIL * high,

@@ -43,7 +43,7 @@ export function paysMost(
     .slice(0, MOST_TRIED)
     .map((f) => {
       const gone = goneWithout(model, logOdds, indexOf.get(f.id) as number);
-      return { fault: f.id, worthMps: gone.reduce((sum, p, i) => sum + p * (priced.get(ids[i]) ?? 0), 0) };
+      return { fault: f.id, worthMps: gone.reduce((sum, p, i) => sum + p * (priced.get(ids[i]!) ?? 0), 0) };
     })
     .sort((a, b) => b.worthMps - a.worthMps);
 }

@@ -24,7 +24,7 @@ function chestKeptPercent(sound: SwingParameters, cutMs: number): number {
   const swing = simulateDownswing(modelFault('body-stall')?.apply(sound, cutMs) ?? sound, 0.002);
   if (!swing) return 0;
   const rates = swing.samples.map((s) => s.ratesRadPerS[1]);
-  return (100 * rates[rates.length - 1]) / Math.max(...rates);
+  return (100 * rates[rates.length - 1]!) / Math.max(...rates);
 }
 
 /** What each measured sign says of the amount of its fault, in the unit of the fault table; 0 is put right. */
@@ -37,7 +37,7 @@ const AMOUNT_OF: Readonly<Record<string, (value: number, sound: SwingParameters)
       : turningPoint((ms) => chestKeptPercent(sound, ms) < percent, 0, STALL_MOST_MS, 2),
 };
 
-const signOf = (finding: Finding): string => finding.id.split(':')[0];
+const signOf = (finding: Finding): string => finding.id.split(':')[0]!;
 
 /**
  * Faults of a student that the swing model can price: those whose amount was measured.
@@ -56,7 +56,7 @@ export function faultAmounts(
     if (measured) {
       // Little of a thing is no fault: it is priced from where it speaks for the fault at all, or where the fault is likely.
       if (measured.logOdds < SPEAKS_FOR_IT && (chances.get(fault.id) ?? 0) < LIKELY) return [];
-      const amount = Math.min(fault.range[1], AMOUNT_OF[signOf(measured)](measured.value ?? 0, sound));
+      const amount = Math.min(fault.range[1], AMOUNT_OF[signOf(measured)]!(measured.value ?? 0, sound));
       return amount > 0 ? [{ id: fault.id, amount, measured: true }] : [];
     }
     // What was not measured has no price: a typical amount would be a guess in the dress of a figure.

@@ -33,17 +33,18 @@ describe('what a price hangs on', () => {
     const { reasons, meanMps } = must(prices.find((p) => p.fault === 'early-release'));
     const wrist = must(reasons.find((r) => r.group === 'wrist angle'));
     expect(wrist.measured).toBeLessThan(wrist.typical - 15);
-    expect(reasons[0].changeMps).toBeGreaterThan(0.3 * meanMps);
+    expect(reasons[0]!.changeMps).toBeGreaterThan(0.3 * meanMps);
     expect(reasons.map((r) => r.group)).not.toContain('turn');
-    for (let i = 1; i < reasons.length; i++) expect(reasons[i].changeMps).toBeLessThanOrEqual(reasons[i - 1].changeMps);
+    for (let i = 1; i < reasons.length; i++)
+      expect(reasons[i]!.changeMps).toBeLessThanOrEqual(reasons[i - 1]!.changeMps);
   });
 
   test('a sound player’s own figures leave nothing to name', () => {
     const sound = soundInputs(speed, { heightM: 1.8, massKg: 80, ageYears: 40, female: false });
-    expect(priceReasons(sound, sound, (x) => x.chest_turn + x.w_level)).toEqual([]);
+    expect(priceReasons(sound, sound, (x) => x.chest_turn! + x.w_level!)).toEqual([]);
     expect(sound.chest_turn).toBeGreaterThan(88);
     expect(sound.chest_turn).toBeLessThan(102);
     const other = soundInputs(mphToMps(65), undefined);
-    expect(Math.exp(other.lnD)).toBeGreaterThan(Math.exp(sound.lnD));
+    expect(Math.exp(other.lnD!)).toBeGreaterThan(Math.exp(sound.lnD!));
   });
 });

@@ -13,7 +13,7 @@ interface PriceGroup {
 const plain = (v: number): number => v;
 const percent = (v: number): number => 100 * v;
 /** A share of the downswing as milliseconds of this swing's own. */
-const milliseconds = (share: number, inputs: PriceInputs): number => 1000 * share * Math.exp(inputs.lnD);
+const milliseconds = (share: number, inputs: PriceInputs): number => 1000 * share * Math.exp(inputs['lnD']!);
 
 export const PRICE_GROUPS: readonly PriceGroup[] = [
   { id: 'turn', shown: 'chest_turn', words: 'chest turn at the top', unit: '°', inReaderUnits: plain },
@@ -114,14 +114,14 @@ export function priceReasons(
   return PRICE_GROUPS.flatMap((g): PriceReason[] => {
     const own = Object.keys(inputs).filter((name) => groupOfInput(name) === g.id && sound[name] !== undefined);
     if (inputs[g.shown] === undefined || sound[g.shown] === undefined) return [];
-    const put = Object.fromEntries(own.map((name) => [name, sound[name]]));
+    const put = Object.fromEntries(own.map((name) => [name, sound[name]!]));
     return [
       {
         group: g.id,
         words: g.words,
         unit: g.unit,
-        measured: g.inReaderUnits(inputs[g.shown], inputs),
-        typical: g.inReaderUnits(sound[g.shown], sound),
+        measured: g.inReaderUnits(inputs[g.shown]!, inputs),
+        typical: g.inReaderUnits(sound[g.shown]!, sound),
         changeMps: now - meanOf({ ...inputs, ...put }),
       },
     ];

@@ -27,18 +27,20 @@ function imagine(model: NoisyOr, removed: number): Imagined {
     const size = sizeOf(i);
     views.push(factors.length);
     factors.push(makeFactor([i], [size], () => 1));
-    const keep = 1 - network.faults[i].prior;
-    if (causes[i].length === 0) {
-      factors.push(makeFactor([i], [size], ([x]) => (x > 0 ? 1 - keep : keep)));
+    const keep = 1 - network.faults[i]!.prior;
+    if (causes[i]!.length === 0) {
+      factors.push(makeFactor([i], [size], ([x = 0]) => (x > 0 ? 1 - keep : keep)));
       continue;
     }
     // Helper: 0 stands for P(absent); with two worlds 1 for P(absent without the removed fault); last for certainty.
     const helper = n + i;
     const top = size - 1;
     factors.push(
-      makeFactor([i, helper], [size, size], ([x, y]) => (x === y ? (y < top ? keep : 1) : x === y + 1 ? -keep : 0)),
+      makeFactor([i, helper], [size, size], ([x = 0, y = 0]) =>
+        x === y ? (y < top ? keep : 1) : x === y + 1 ? -keep : 0,
+      ),
     );
-    for (const c of causes[i]) {
+    for (const c of causes[i]!) {
       const spared = 1 - c.strength;
       factors.push(
         makeFactor([helper, c.from], [size, sizeOf(c.from)], ([y, x]) => {
@@ -64,7 +66,7 @@ function imagine(model: NoisyOr, removed: number): Imagined {
 export function goneWithout(model: NoisyOr, logOdds: Float64Array, removed: number): Float64Array {
   const { sum, views } = imagine(model, removed);
   views.forEach((place, i) => {
-    const odds = Math.max(-MOST_LOG_ODDS, Math.min(MOST_LOG_ODDS, logOdds[i]));
+    const odds = Math.max(-MOST_LOG_ODDS, Math.min(MOST_LOG_ODDS, logOdds[i]!));
     const table = sum.table(place);
     table.fill(1 / (1 + Math.exp(-odds)));
     table[0] = 1 / (1 + Math.exp(odds));
@@ -72,9 +74,9 @@ export function goneWithout(model: NoisyOr, logOdds: Float64Array, removed: numb
   const { gradients } = sum.run();
   const gone = new Float64Array(views.length);
   for (const i of model.affectedBy(removed)) {
-    const table = sum.table(views[i]);
-    const total = table.reduce((t, w, x) => t + w * gradients[views[i]][x], 0);
-    gone[i] = Math.max(0, (table[1] * gradients[views[i]][1]) / total);
+    const table = sum.table(views[i]!);
+    const total = table.reduce((t, w, x) => t + w * gradients[views[i]!]![x]!, 0);
+    gone[i] = Math.max(0, (table[1]! * gradients[views[i]!]![1]!) / total);
   }
   return gone;
 }

@@ -31,7 +31,7 @@ export function soundInputs(
   return Object.fromEntries(
     Object.entries(inputs).map(([name, { bySpeed, byBody }]) => [
       name,
-      (body ? byBody : bySpeed).reduce((s, c, i) => s + c * terms[i], 0),
+      (body ? byBody : bySpeed).reduce((s, c, i) => s + c * terms[i]!, 0),
     ]),
   );
 }

@@ -86,7 +86,7 @@ export function verdictSentence(
   const leads = after.length > 0 ? ` It would also explain ${listed(after.map(called))}.` : '';
   switch (verdict.kind) {
     case 'cause':
-      return `The evidence points to ${called(names[0])} as the cause (${both(byId.get(names[0]))}). ${faultById(names[0])?.happens ?? ''}${leads}${base}${tail}`;
+      return `The evidence points to ${called(names[0]!)} as the cause (${both(byId.get(names[0]!))}). ${faultById(names[0]!)?.happens ?? ''}${leads}${base}${tail}`;
     case 'several':
       return `One of ${listed(
         names.map((id) => `${called(id)} (${both(byId.get(id))})`),

@@ -102,7 +102,7 @@ function seenLogOdds(list: readonly Weighed[], beliefs: Beliefs): number {
   return sorted.reduce((sum, w, i) => {
     const grade = w.finding.grade ?? 'unsure';
     const own =
-      i === 0 ? gradeLogOdds(grade, rates) : furtherGrade(eye, grade, sorted[i - 1].finding.grade ?? 'unsure');
+      i === 0 ? gradeLogOdds(grade, rates) : furtherGrade(eye, grade, sorted[i - 1]!.finding.grade ?? 'unsure');
     return sum + w.weight * own;
   }, 0);
 }

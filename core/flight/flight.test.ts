@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
@@ -25,12 +26,12 @@ const fly = (shot: Shot, air: Air): Flight =>
 describe('flight against the independent reference', () => {
   test.each(cases.map((c) => [c.name, c] as const))('%s', (_, c) => {
     const f = fly(c.shot, c.air);
-    expect(Math.abs(metresToYards(f.carryM) - c.expect.carryYd)).toBeLessThan(0.05);
-    expect(Math.abs(metresToYards(f.totalM) - c.expect.totalYd)).toBeLessThan(0.5);
-    expect(Math.abs(metresToYards(f.apexM) - c.expect.apexYd)).toBeLessThan(0.05);
-    expect(Math.abs(metresToYards(f.sideM) - c.expect.sideYd)).toBeLessThan(0.05);
-    expect(Math.abs(radToDeg(f.landAngleRad) - c.expect.landAngleDeg)).toBeLessThan(0.02);
-    expect(Math.abs(f.timeS - c.expect.timeS)).toBeLessThan(0.005);
+    expect(Math.abs(metresToYards(f.carryM) - c.expect.carryYd!)).toBeLessThan(0.05);
+    expect(Math.abs(metresToYards(f.totalM) - c.expect.totalYd!)).toBeLessThan(0.5);
+    expect(Math.abs(metresToYards(f.apexM) - c.expect.apexYd!)).toBeLessThan(0.05);
+    expect(Math.abs(metresToYards(f.sideM) - c.expect.sideYd!)).toBeLessThan(0.05);
+    expect(Math.abs(radToDeg(f.landAngleRad) - c.expect.landAngleDeg!)).toBeLessThan(0.02);
+    expect(Math.abs(f.timeS - c.expect.timeS!)).toBeLessThan(0.005);
   });
 });
 
@@ -112,17 +113,18 @@ describe('what must hold for any flight', () => {
   });
 
   test('the path starts at the ball and ends at the carry', () => {
-    const f = fly(cases[0].shot, DEFAULT_AIR);
-    expect(f.path[0].positionM).toEqual([0, 0, 0]);
-    const end = f.path[f.path.length - 1];
+    const f = fly(cases[0]!.shot, DEFAULT_AIR);
+    expect(f.path[0]!.positionM).toEqual([0, 0, 0]);
+    const end = f.path[f.path.length - 1]!;
     expect(end.positionM[0]).toBeCloseTo(f.carryM, 9);
     expect(end.positionM[1]).toBeCloseTo(0, 6);
   });
 
   test('firm ground runs farther than soft ground', () => {
     const l = launchFromDegrees({ ballSpeedMps: 65, launchDeg: 12, spinRpm: 2600 });
-    const [soft, normal, firm] = (['soft', 'normal', 'firm'] as const).map(
-      (g) => simulateFlight(l, DEFAULT_AIR, g).totalM,
+    const [soft, normal, firm] = tuple(
+      3,
+      (['soft', 'normal', 'firm'] as const).map((g) => simulateFlight(l, DEFAULT_AIR, g).totalM),
     );
     expect(soft).toBeLessThan(normal);
     expect(normal).toBeLessThan(firm);

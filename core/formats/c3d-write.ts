@@ -154,12 +154,12 @@ export function writeC3d(
     let at = (dataBlock - 1) * BLOCK + f * frameBytes;
     for (const point of file.points) {
       const p = point[f];
-      for (let k = 0; k < 3; k++) put(at + k * size, p ? p[k] / (floats ? 1 : step) : 0);
+      for (let k = 0; k < 3; k++) put(at + k * size, p ? p[k]! / (floats ? 1 : step) : 0);
       put(at + 3 * size, p ? 0 : -1);
       at += 4 * size;
     }
     for (let s = 0; s < perFrame; s++) {
-      for (let c = 0; c < channels; c++, at += size) put(at, file.analog[c][f * perFrame + s] / analogSteps[c]);
+      for (let c = 0; c < channels; c++, at += size) put(at, file.analog[c]![f * perFrame + s]! / analogSteps[c]!);
     }
   }
   return bytes;

@@ -56,16 +56,16 @@ describe('C3D in every order and form', () => {
       const step = floats ? 1e-3 : 0.2;
       original.points.forEach((point, i) =>
         point.forEach((p, f) => {
-          const q = file.points[i][f];
+          const q = file.points[i]![f];
           if (p === null) expect(q).toBeNull();
-          else p.forEach((v, k) => expect(Math.abs(must(q)[k] - v)).toBeLessThan(step));
+          else p.forEach((v, k) => expect(Math.abs(must(q)[k]! - v)).toBeLessThan(step));
         }),
       );
       original.analog.forEach((c, i) =>
-        c.forEach((v, k) => expect(Math.abs(file.analog[i][k] - v)).toBeLessThan(floats ? 1e-3 : 0.02)),
+        c.forEach((v, k) => expect(Math.abs(file.analog[i]![k]! - v)).toBeLessThan(floats ? 1e-3 : 0.02)),
       );
       expect(file.events.map((e) => e.label)).toEqual(['TOP', 'STRIKE']);
-      file.events.forEach((e, i) => expect(e.timeS).toBeCloseTo(original.events[i].timeS, 5));
+      file.events.forEach((e, i) => expect(e.timeS).toBeCloseTo(original.events[i]!.timeS, 5));
     },
   );
   test('points alone, analog alone', () => {

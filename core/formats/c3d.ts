@@ -133,7 +133,7 @@ function eventsOf(p: Parameters, header: readonly { label: string; timeS: number
       ? [
           {
             label: contexts[i] && !/general/i.test(contexts[i]) ? `${contexts[i]} ${label}` : label,
-            timeS: 60 * times[2 * i] + times[2 * i + 1],
+            timeS: 60 * times[2 * i]! + times[2 * i + 1]!,
           },
         ]
       : [],
@@ -219,12 +219,12 @@ function readWhole(buffer: ArrayBufferLike, fileName: string): C3dFile {
         factor * read(at + size),
         factor * read(at + 2 * size),
       ];
-      points[i][f] = seen && place.every(Number.isFinite) ? place : null;
+      points[i]![f] = seen && place.every(Number.isFinite) ? place : null;
     }
     for (let s = 0; s < samplesPerFrame; s++) {
       for (let c = 0; c < channels; c++, at += size) {
         const raw = wide ? n.int16(at) & 0xffff : read(at);
-        analog[c][f * samplesPerFrame + s] = (raw - (offsets[c] ?? 0)) * (scales[c] ?? 1) * general;
+        analog[c]![f * samplesPerFrame + s] = (raw - (offsets[c] ?? 0)) * (scales[c] ?? 1) * general;
       }
     }
   }

@@ -18,14 +18,14 @@ const asC3d = (rateHz: number, channels: Record<string, readonly number[]>, unit
   return writeC3d(
     {
       pointRateHz: rateHz,
-      frames: channels[labels[0]].length,
+      frames: channels[labels[0]!]!.length,
       pointUnits: 'mm',
       pointLabels: [],
       points: [],
       analogRateHz: rateHz,
       analogLabels: labels,
       analogUnits: labels.map(() => units),
-      analog: labels.map((l) => channels[l]),
+      analog: labels.map((l) => channels[l]!),
       events: strikeS === undefined ? [] : [{ label: 'Strike', timeS: strikeS }],
     },
     { processor: 'sgi' },
@@ -41,7 +41,7 @@ describe('curves out of a C3D', () => {
     ['deg/s', radToDeg(1)],
     ['rad/s', 1],
   ])('a swing in %s gives the same sequence as its CSV', (unit, factor) => {
-    const start = csv.timeS[0];
+    const start = csv.timeS[0]!;
     const capture = readMotionFile(asC3d(240, rates(factor), unit), 'swing.c3d');
     const [a, b] = [analyseSequence(csv), analyseSequence(capture)];
     expect(b.order).toEqual(a.order);

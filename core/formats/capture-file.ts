@@ -31,7 +31,7 @@ const C3D_KEY = 80;
 export const isC3d = (bytes: ArrayBuffer, fileName: string): boolean => {
   if (/\.c3d$/i.test(fileName)) return true;
   const [block, key] = new Uint8Array(bytes, 0, Math.min(2, bytes.byteLength));
-  return bytes.byteLength > 512 && block < 32 && key === C3D_KEY;
+  return bytes.byteLength > 512 && block !== undefined && block < 32 && key === C3D_KEY;
 };
 const textOf = (bytes: ArrayBuffer): string => new TextDecoder().decode(bytes);
 

@@ -45,7 +45,7 @@ const UNITS: Readonly<Record<string, Readonly<Record<string, number>>>> = {
 };
 const unitOf = (column: string): string => column.slice(column.lastIndexOf('_') + 1);
 /** Units to choose from for a column; the first is the column's own. */
-export const unitsFor = (column: string): readonly string[] => Object.keys(UNITS[unitOf(column)]);
+export const unitsFor = (column: string): readonly string[] => Object.keys(UNITS[unitOf(column)]!);
 
 export interface MappedChannel {
   readonly column: string;
@@ -84,7 +84,7 @@ export function guessMapping(source: CaptureSource, kind: CaptureKind, handednes
     const column = columnByName(c.label, kind);
     if (!column || taken.has(column)) return [];
     taken.add(column);
-    return [{ column, label: c.label, unit: c.unit || unitsFor(column)[0] }];
+    return [{ column, label: c.label, unit: c.unit || unitsFor(column)[0]! }];
   });
   const points =
     kind === 'motion'
@@ -113,7 +113,7 @@ function channelValues(source: CaptureSource, mapped: MappedChannel): number[] {
   const channel = source.channels.find((c) => c.label === mapped.label);
   if (!channel)
     throw new InputError('wrong-header', `${source.fileName} has no channel ${mapped.label}.`, mapped.label);
-  const known = UNITS[unitOf(mapped.column)];
+  const known = UNITS[unitOf(mapped.column)]!;
   const factor = known[mapped.unit.trim().toLowerCase()];
   if (factor === undefined)
     throw new InputError(
@@ -129,9 +129,9 @@ function onto(from: readonly number[], values: readonly number[], to: readonly n
   if (from === to) return [...values];
   let i = 0;
   return to.map((t) => {
-    while (i + 2 < from.length && from[i + 1] <= t) i++;
-    const share = (t - from[i]) / (from[i + 1] - from[i]);
-    return share < -1e-6 || share > 1 + 1e-6 ? NaN : values[i] + share * (values[i + 1] - values[i]);
+    while (i + 2 < from.length && from[i + 1]! <= t) i++;
+    const share = (t - from[i]!) / (from[i + 1]! - from[i]!);
+    return share < -1e-6 || share > 1 + 1e-6 ? NaN : values[i]! + share * (values[i + 1]! - values[i]!);
   });
 }
 
@@ -165,11 +165,11 @@ function keptPoints(points: PointSeries, roles: PointsByRole): MotionCapture['po
   const keep = (name: string, labels: readonly string[] | undefined): void => {
     const series = (labels ?? []).flatMap((l) => (points[l] ? [points[l]] : []));
     if (series.length === 0) return;
-    out[name] = series[0].map((_, i) => {
+    out[name] = series[0]!.map((_, i) => {
       const seen = series.map((s) => s[i]).filter((p): p is Vec3 => p !== null);
       return seen.length < series.length
         ? gap
-        : ([0, 1, 2].map((k) => seen.reduce((s, p) => s + p[k], 0) / seen.length) as unknown as Vec3);
+        : ([0, 1, 2].map((k) => seen.reduce((s, p) => s + p[k]!, 0) / seen.length) as unknown as Vec3);
     });
   };
   keep('hand', roles.leadHand);
@@ -213,8 +213,8 @@ export function motionFromSource(
   }
   wristRad ??= move(byPoints.wristRad);
   const kept = Object.entries(keptPoints(places, mapping.points)).map(([name, list]) => {
-    const axes = [0, 1, 2].map((k) => move(list.map((p) => p[k])) ?? []);
-    return [name, axes[0].map((x, i) => [x, axes[1][i], axes[2][i]] as const)] as const;
+    const axes = [0, 1, 2].map((k) => move(list.map((p) => p[k]!)) ?? []);
+    return [name, axes[0]!.map((x, i) => [x, axes[1]![i]!, axes[2]![i]!] as const)] as const;
   });
   const note =
     derived.length > 0 ? [`From points: ${derived.map((s) => (s === 'leadArm' ? 'lead arm' : s)).join(', ')}.`] : [];
@@ -236,7 +236,7 @@ export function groundFromSource(source: CaptureSource, mapping: CaptureMapping)
   const columns = mapping.channels.map((m) => ({ name: m.column, values: channelValues(source, m) }));
   const text = writeCsv(
     ['time_s', ...columns.map((c) => c.name)],
-    source.channelTimeS.map((t, i) => [t, ...columns.map((c) => c.values[i])].map((v) => (Number.isNaN(v) ? '' : v))),
+    source.channelTimeS.map((t, i) => [t, ...columns.map((c) => c.values[i]!)].map((v) => (Number.isNaN(v) ? '' : v))),
     source.notes,
   );
   return readGroundCsv(text, source.fileName);

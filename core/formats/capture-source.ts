@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import type { Vec3 } from '../numeric/vector.ts';
 import type { C3dFile } from './c3d.ts';
 import { numberCell, readDelimited } from './delimited.ts';
@@ -26,11 +27,15 @@ export function sourceFromC3d(file: C3dFile, fileName: string): CaptureSource {
   return {
     fileName,
     channelTimeS: even(file.analog[0]?.length ?? 0, file.analogRateHz),
-    channels: file.analogLabels.map((label, i) => ({ label, unit: file.analogUnits[i] ?? '', values: file.analog[i] })),
+    channels: file.analogLabels.map((label, i) => ({
+      label,
+      unit: file.analogUnits[i] ?? '',
+      values: file.analog[i]!,
+    })),
     pointTimeS: even(file.frames, file.pointRateHz),
     points: file.pointLabels.map((label, i) => ({
       label,
-      places: file.points[i].map((p): Vec3 | null => p && [p[0] * scale, p[1] * scale, p[2] * scale]),
+      places: file.points[i]!.map((p): Vec3 | null => p && [p[0] * scale, p[1] * scale, p[2] * scale]),
     })),
     notes: {
       source: fileName,
@@ -50,17 +55,17 @@ export function sourceFromTable(text: string, fileName: string): CaptureSource |
   const time = table.header.findIndex((h) => TIME.test(h));
   if (time < 0) return undefined;
   const column = (k: number): number[] => table.rows.map((row) => numberCell(table, row, k, [-1e9, 1e9]) ?? NaN);
-  const perS = TIME.exec(table.header[time])?.[2]?.toLowerCase() === 'ms' ? 0.001 : 1;
+  const perS = TIME.exec(table.header[time]!)?.[2]?.toLowerCase() === 'ms' ? 0.001 : 1;
   const triples = new Map<string, { columns: number[]; scale: number }>();
   table.header.forEach((h, k) => {
     const match = AXIS.exec(h);
     if (!match || k === time) return;
-    const found = triples.get(match[1]) ?? {
+    const found = triples.get(match[1]!) ?? {
       columns: [-1, -1, -1],
-      scale: LENGTH_IN_M[match[3]?.toLowerCase() ?? 'm'],
+      scale: LENGTH_IN_M[match[3]?.toLowerCase() ?? 'm']!,
     };
-    found.columns['xyz'.indexOf(match[2].toLowerCase())] = k;
-    triples.set(match[1], found);
+    found.columns['xyz'.indexOf(match[2]!.toLowerCase())] = k;
+    triples.set(match[1]!, found);
   });
   const points = [...triples].filter(([, t]) => t.columns.every((c) => c >= 0));
   const used = new Set([time, ...points.flatMap(([, t]) => t.columns)]);
@@ -69,14 +74,20 @@ export function sourceFromTable(text: string, fileName: string): CaptureSource |
     fileName,
     channelTimeS: timeS,
     channels: table.header.flatMap((label, k) =>
-      used.has(k) || table.rows.some((row) => Number.isNaN(Number(row.cells[k].replace(',', '.'))))
+      used.has(k) || table.rows.some((row) => Number.isNaN(Number(row.cells[k]!.replace(',', '.'))))
         ? []
         : [{ label, unit: UNIT.exec(label)?.[1]?.toLowerCase() ?? '', values: column(k) }],
     ),
     pointTimeS: timeS,
     points: points.map(([label, t]) => {
-      const [x, y, z] = t.columns.map((c) => column(c).map((v) => v * t.scale));
-      return { label, places: x.map((v, i): Vec3 | null => (Number.isNaN(v + y[i] + z[i]) ? null : [v, y[i], z[i]])) };
+      const [x, y, z] = tuple(
+        3,
+        t.columns.map((c) => column(c).map((v) => v * t.scale)),
+      );
+      return {
+        label,
+        places: x.map((v, i): Vec3 | null => (Number.isNaN(v + y[i]! + z[i]!) ? null : [v, y[i]!, z[i]!])),
+      };
     }),
     notes: { ...table.notes },
   };

@@ -39,13 +39,13 @@ function mixedUnits(shots: readonly MappedShot[], target: ShotKey): ShotIssue | 
   if (values.length < 4) return undefined;
   const sorted = [...values].sort((a, b) => a - b);
   let at = 1;
-  for (let i = 2; i < sorted.length; i++) if (sorted[i] / sorted[i - 1] > sorted[at] / sorted[at - 1]) at = i;
-  if (sorted[at] / sorted[at - 1] < 1.25) return undefined;
+  for (let i = 2; i < sorted.length; i++) if (sorted[i]! / sorted[i - 1]! > sorted[at]! / sorted[at - 1]!) at = i;
+  if (sorted[at]! / sorted[at - 1]! < 1.25) return undefined;
   const ratio = median(sorted.slice(at)) / median(sorted.slice(0, at));
   const known = UNIT_RATIOS.find(([, r]) => Math.abs(ratio / r - 1) < RATIO_SLACK);
   if (!known) return undefined;
   const minorityHigh = sorted.length - at <= at;
-  const limit = Math.sqrt(sorted[at] * sorted[at - 1]);
+  const limit = Math.sqrt(sorted[at]! * sorted[at - 1]!);
   const side = minorityHigh ? 'above' : 'below';
   const few = of.filter((s) => (minorityHigh ? (s.raw[target] as number) > limit : (s.raw[target] as number) < limit));
   const name = shotField(target).file.replace(/_/g, ' ');
@@ -66,13 +66,13 @@ function correlation(x: readonly number[], y: readonly number[]): number {
   };
   const a = x.map((v) => cut(v, mx, x));
   const b = y.map((v) => cut(v, my, y));
-  const sum = (p: readonly number[], q: readonly number[]): number => p.reduce((s, v, i) => s + v * q[i], 0);
+  const sum = (p: readonly number[], q: readonly number[]): number => p.reduce((s, v, i) => s + v * q[i]!, 0);
   return sum(a, b) / Math.sqrt(sum(a, a) * sum(b, b) || 1);
 }
 
 /** Agreement of signs about zero where a block hardly scatters: shots that all curve one way still tell. */
 const agreement = (x: readonly number[], y: readonly number[]): number =>
-  mean(x.map((v, i) => Math.sign(v) * Math.sign(y[i])));
+  mean(x.map((v, i) => Math.sign(v) * Math.sign(y[i]!)));
 
 /** What a ball's curve and start say of face and path: curve goes with face − path, start with the face. */
 function mirrored(shots: readonly MappedShot[]): ShotIssue | undefined {
@@ -89,7 +89,7 @@ function mirrored(shots: readonly MappedShot[]): ShotIssue | undefined {
   const face = of.map((s) => (s.values.faceOutRad ?? s.values.launchDirectionOutRad) as number);
   const curve = of.map((s) => curveOf(s.values));
   const fits = (pathSign: number, faceSign: number): number => {
-    const twist = face.map((f, i) => faceSign * f - pathSign * path[i]);
+    const twist = face.map((f, i) => faceSign * f - pathSign * path[i]!);
     return Math.max(-1, Math.min(1, (correlation(twist, curve) + agreement(twist, curve)) / 2));
   };
   const given = fits(1, 1);

@@ -43,21 +43,21 @@ export function readDelimited(text: string, fileName: string): DelimitedTable {
   const notes: Record<string, string> = {};
   let headerIndex = 0;
   for (; headerIndex < lines.length; headerIndex++) {
-    const line = lines[headerIndex].trim();
+    const line = lines[headerIndex]!.trim();
     if (line.startsWith('#')) {
       const note = /^#\s*([^:]+):\s*(.*)$/.exec(line);
-      if (note) notes[note[1].trim()] = note[2].trim();
+      if (note) notes[note[1]!.trim()] = note[2]!.trim();
     } else if (line !== '') break;
   }
   if (headerIndex >= lines.length) {
     throw new InputError('empty-file', `${fileName} has notes but no header row and no data.`, fileName);
   }
-  const delimiter = lines[headerIndex].includes(';') ? ';' : lines[headerIndex].includes('\t') ? '\t' : ',';
+  const delimiter = lines[headerIndex]!.includes(';') ? ';' : lines[headerIndex]!.includes('\t') ? '\t' : ',';
   const parsed = Papa.parse<string[]>(lines.slice(headerIndex).join('\n'), { delimiter, skipEmptyLines: false });
-  const header = parsed.data[0].map((name) => name.trim());
+  const header = parsed.data[0]!.map((name) => name.trim());
   const rows: { line: number; cells: string[] }[] = [];
   for (let i = 1; i < parsed.data.length; i++) {
-    const cells = parsed.data[i].map((cell) => cell.trim());
+    const cells = parsed.data[i]!.map((cell) => cell.trim());
     if (cells.every((cell) => cell === '')) continue;
     const line = headerIndex + i + 1;
     if (cells.length !== header.length) {
@@ -86,7 +86,7 @@ export function numberCell(
   column: number,
   range: readonly [number, number],
 ): number | undefined {
-  const text = row.cells[column];
+  const text = row.cells[column]!;
   if (text === '') return undefined;
   const where = `line ${row.line}, column ${table.header[column]}`;
   const plain = table.decimalComma ? text.replace(',', '.') : text;

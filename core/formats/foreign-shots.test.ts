@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { must } from '../errors/must.ts';
@@ -70,9 +71,9 @@ describe('guessing a foreign header', () => {
   test('a value comes out the same in SI whatever unit the column has', () => {
     fc.assert(
       fc.property(fc.double({ min: 25, max: 55, noNaN: true }), fc.constantFrom('mph', 'mps', 'kmh'), (mps, unit) => {
-        const shown = mps / unitsOf('clubSpeedMps')[unit];
+        const shown = mps / unitsOf('clubSpeedMps')[unit]!;
         const mapping: MappedColumn[] = [{ header: 'v', target: 'clubSpeedMps', unit }];
-        const [shot] = readMappedShots(`v,w\n${shown},1`, mapping, 'right');
+        const [shot] = tuple(1, readMappedShots(`v,w\n${shown},1`, mapping, 'right'));
         expect(shot.values.clubSpeedMps).toBeCloseTo(mps, 9);
       }),
     );
@@ -93,8 +94,8 @@ describe('cells', () => {
   });
   test('side letters turn with the hand', () => {
     const csv = 'Club speed (mph),Club path\n90,2.5 R';
-    expect(radToDeg(must(read(csv)[0].values.pathOutRad))).toBeCloseTo(2.5, 9);
-    expect(radToDeg(must(read(csv, 'left')[0].values.pathOutRad))).toBeCloseTo(-2.5, 9);
+    expect(radToDeg(must(read(csv)[0]!.values.pathOutRad))).toBeCloseTo(2.5, 9);
+    expect(radToDeg(must(read(csv, 'left')[0]!.values.pathOutRad))).toBeCloseTo(-2.5, 9);
   });
 });
 
@@ -117,8 +118,8 @@ describe('what cannot be is kept, said and set aside', () => {
       'spin −3000 rpm (possible: 0 to 20000)',
       'ball speed "fast" is no number',
     ]);
-    expect(shots[2].values.launchRad).toBeUndefined();
-    expect(mpsToMph(must(shots[2].values.clubSpeedMps))).toBeCloseTo(94, 9);
+    expect(shots[2]!.values.launchRad).toBeUndefined();
+    expect(mpsToMph(must(shots[2]!.values.clubSpeedMps))).toBeCloseTo(94, 9);
     const issue = checkShots(shots).find((i) => i.kind === 'impossible');
     expect(issue).toMatchObject({ count: 4, lines: [3, 4, 5, 6] });
   });
@@ -138,7 +139,7 @@ describe('mixed units in one column', () => {
     expect(issue.count).toBe(3);
     const repaired = read(csv, 'right', [must(issue.repair)]);
     const toSi = unit === 'mph' ? mphToMps(1) : 1;
-    repaired.forEach((s, i) => expect(must(s.values.clubSpeedMps) / toSi).toBeCloseTo(truth[i], 1));
+    repaired.forEach((s, i) => expect(must(s.values.clubSpeedMps) / toSi).toBeCloseTo(truth[i]!, 1));
     expect(checkShots(repaired)).toEqual([]);
   });
   test('two honest speeds, slow and fast, are left alone', () => {

@@ -25,25 +25,25 @@ describe('shots.csv', () => {
       'time,club,club_speed_mph,ball_speed_mps,spin_rpm,attack_deg,carry_yd,impact_toe_mm,note\n2026-03-01T10:00:00Z,driver,90,60,2700,-1.5,210,12,good\n',
       'right',
     );
-    const v = shots[0].values;
+    const v = shots[0]!.values;
     expect(v.clubSpeedMps).toBeCloseTo(mphToMps(90), 10);
     expect(v.ballSpeedMps).toBe(60);
     expect(v.spinRadPerS).toBeCloseTo((2700 * 2 * Math.PI) / 60, 8);
     expect(v.attackRad).toBeCloseTo(degToRad(-1.5), 10);
     expect(v.carryM).toBeCloseTo(yardsToMetres(210), 8);
     expect(v.impactToeM).toBeCloseTo(0.012, 10);
-    expect(shots[0].timeIso).toBe('2026-03-01T10:00:00.000Z');
+    expect(shots[0]!.timeIso).toBe('2026-03-01T10:00:00.000Z');
     expect(ignoredColumns).toEqual(['note']);
   });
   test('km/h and metres are understood, empty cells stay empty', () => {
     const { shots } = readShotsCsv('club,club_speed_kmh,carry_m,path_deg\niron,120,,\n', 'right');
-    expect(shots[0].values.clubSpeedMps).toBeCloseTo(120 / 3.6, 10);
-    expect(shots[0].values.carryM).toBeUndefined();
+    expect(shots[0]!.values.clubSpeedMps).toBeCloseTo(120 / 3.6, 10);
+    expect(shots[0]!.values.carryM).toBeUndefined();
   });
   test('sideways signs turn with the hand', () => {
     const text = 'club,club_speed_mph,path_deg,face_deg,side_yd\ndriver,90,-4,2,10\n';
-    const right = readShotsCsv(text, 'right').shots[0].values;
-    const left = readShotsCsv(text, 'left').shots[0].values;
+    const right = readShotsCsv(text, 'right').shots[0]!.values;
+    const left = readShotsCsv(text, 'left').shots[0]!.values;
     expect(radToDeg(right.pathOutRad ?? 0)).toBeCloseTo(-4, 9);
     expect(radToDeg(left.pathOutRad ?? 0)).toBeCloseTo(4, 9);
     expect(left.sideOutM).toBeCloseTo(-(right.sideOutM ?? 0), 9);
@@ -54,8 +54,8 @@ describe('shots.csv', () => {
       'right',
     );
     expect(shots).toHaveLength(2);
-    expect(shots[0].values.clubSpeedMps).toBeCloseTo(mphToMps(90.5), 9);
-    expect(shots[1].line).toBe(4);
+    expect(shots[0]!.values.clubSpeedMps).toBeCloseTo(mphToMps(90.5), 9);
+    expect(shots[1]!.line).toBe(4);
   });
 
   test.each([
@@ -106,10 +106,10 @@ describe('shots.csv', () => {
       .map((v) => ({ ...v, clubSpeedMps: 40 }) as ShotValues);
     fc.assert(
       fc.property(values, fc.constantFrom('right' as const, 'left' as const), (v, hand) => {
-        const back = readShotsCsv(writeShotsCsv([{ club: 'driver, "old"', values: v }], hand), hand).shots[0];
+        const back = readShotsCsv(writeShotsCsv([{ club: 'driver, "old"', values: v }], hand), hand).shots[0]!;
         expect(back.club).toBe('driver, "old"');
         for (const f of SHOT_FIELDS) {
-          const step = Object.values(f.units)[0] * 10 ** -f.digits;
+          const step = Object.values(f.units)[0]! * 10 ** -f.digits;
           if (v[f.key] === undefined) expect(back.values[f.key]).toBeUndefined();
           else expect(Math.abs((back.values[f.key] ?? 99) - (v[f.key] ?? 0))).toBeLessThan(0.51 * step);
         }
@@ -130,7 +130,7 @@ describe('motion.csv', () => {
   });
   test('points are read and written', () => {
     const c = readMotionCsv('time_s,club_dps,hand_x_m,hand_y_m,hand_z_m\n0,1,0.1,0.2,0.3\n0.01,2,0.2,0.3,0.4\n');
-    expect(c.pointsM.hand[1]).toEqual([0.2, 0.3, 0.4]);
+    expect(c.pointsM.hand![1]).toEqual([0.2, 0.3, 0.4]);
     expect(readMotionCsv(writeMotionCsv(c)).pointsM.hand).toEqual(c.pointsM.hand);
   });
   test('what is written is read back', () => {
@@ -163,7 +163,7 @@ describe('size and tables', () => {
   test('tabs separate as well, and lines are counted from the file’s start', () => {
     const t = readDelimited('# a: b\nx\ty\n1\t2\n', 'f');
     expect(t).toMatchObject({ header: ['x', 'y'], headerLine: 2, notes: { a: 'b' } });
-    expect(t.rows[0].line).toBe(3);
+    expect(t.rows[0]!.line).toBe(3);
   });
 });
 

@@ -45,15 +45,15 @@ function timeOf(table: DelimitedTable): number[] {
       table.fileName,
     );
   for (let i = 1; i < time.length; i++) {
-    if (time[i] > time[i - 1]) continue;
-    const where = `line ${table.rows[i].line}, column time_s`;
+    if (time[i]! > time[i - 1]!) continue;
+    const where = `line ${table.rows[i]!.line}, column time_s`;
     throw new InputError(
       'time-order',
       `${table.fileName}, ${where}: ${time[i]} s comes after ${time[i - 1]} s; time must run forward.`,
       where,
     );
   }
-  const rate = (time.length - 1) / (time[time.length - 1] - time[0]);
+  const rate = (time.length - 1) / (time[time.length - 1]! - time[0]!);
   if (rate < 40)
     throw new InputError(
       'too-slow',
@@ -70,13 +70,13 @@ function footOf(notes: Readonly<Record<string, string>>, key: string, fileName: 
     .trim()
     .split(/[\s,;]+/)
     .map(Number);
-  if (v.length !== 5 || v.some((n) => !Number.isFinite(n)) || v[2] <= 0 || v[3] <= 0)
+  if (v.length !== 5 || v.some((n) => !Number.isFinite(n)) || v[2]! <= 0 || v[3]! <= 0)
     throw new InputError(
       'not-a-number',
       `${fileName}, note ${key}: found "${notes[key]}", expected x y lengthM widthM turnDeg.`,
       key,
     );
-  return { heelXM: v[0], heelYM: v[1], lengthM: v[2], widthM: v[3], turnRad: degToRad(v[4]) };
+  return { heelXM: v[0]!, heelYM: v[1]!, lengthM: v[2]!, widthM: v[3]!, turnRad: degToRad(v[4]!) };
 }
 
 /**
@@ -121,7 +121,7 @@ const table = (
 ): string =>
   writeCsv(
     columns.map(([name]) => name),
-    columns[0][1].map((_, i) => columns.map(([, values, digits]) => values[i].toFixed(digits))),
+    columns[0]![1].map((_, i) => columns.map(([, values, digits]) => values[i]!.toFixed(digits))),
     notes,
   );
 

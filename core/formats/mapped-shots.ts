@@ -48,7 +48,7 @@ export function columnMiddles(table: DelimitedTable, mostRows = 400): (number | 
   return table.header.map((_, i) => {
     const values = table.rows
       .slice(0, mostRows)
-      .map((r) => Math.abs(cellNumber(r.cells[i], table.decimalComma)))
+      .map((r) => Math.abs(cellNumber(r.cells[i]!, table.decimalComma)))
       .filter((v) => Number.isFinite(v) && v > 0)
       .sort((a, b) => a - b);
     return values.length === 0 ? undefined : values[Math.floor(values.length / 2)];
@@ -92,7 +92,7 @@ export function readMappedShots(
     let club = '';
     let timeIso: string | undefined;
     for (const column of columns) {
-      const cell = row.cells[column.index];
+      const cell = row.cells[column.index]!;
       if (column.target === 'club') club = cell;
       else if (column.target === 'time') {
         timeIso = timeOf(cell);

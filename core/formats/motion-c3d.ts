@@ -36,7 +36,7 @@ export function motionToC3d(capture: MotionCapture): Omit<C3dFile, 'processor'> 
     analog: channels.map((c) => c.values),
     events:
       capture.notes.strike_s !== undefined && Number.isFinite(strike)
-        ? [{ label: 'Strike', timeS: strike - capture.timeS[0] }]
+        ? [{ label: 'Strike', timeS: strike - capture.timeS[0]! }]
         : [],
   };
 }

@@ -14,7 +14,7 @@ const POINT = /^([a-z_]+)_(x|y|z)_m$/;
 /** Numbers of a column; an empty cell or the word NaN is a gap, a column without any number is refused. */
 function series(table: DelimitedTable, column: number, range: [number, number]): number[] {
   const values = table.rows.map((row) =>
-    /^nan$/i.test(row.cells[column]) ? NaN : (numberCell(table, row, column, range) ?? NaN),
+    /^nan$/i.test(row.cells[column]!) ? NaN : (numberCell(table, row, column, range) ?? NaN),
   );
   if (values.every(Number.isNaN)) {
     const where = `column ${table.header[column]}`;
@@ -77,7 +77,7 @@ export function readMotionCsv(text: string, fileName = 'motion.csv', ratesIn: 'd
   };
   if (time < 0) refuse('time_s');
   const rateColumns = SEGMENTS.map((s) => [s, findColumn(table, COLUMN_OF[s], 'dps')] as const);
-  if (rateColumns[3][1] < 0) refuse('club_dps');
+  if (rateColumns[3]![1] < 0) refuse('club_dps');
   const ratesRadPerS: Partial<Record<Segment, number[]>> = {};
   const anglesRad: Partial<Record<Segment, number[]>> = {};
   for (const [segment, column] of rateColumns) {
@@ -94,7 +94,7 @@ export function readMotionCsv(text: string, fileName = 'motion.csv', ratesIn: 'd
     const columns = ['x', 'y', 'z'].map((axis) => table.header.indexOf(`${match[1]}_${axis}_m`));
     if (columns.some((c) => c < 0)) return;
     const axes = columns.map((c) => series(table, c, [-20, 20]));
-    pointsM[match[1]] = axes[0].map((x, i) => [x, axes[1][i], axes[2][i]]);
+    pointsM[match[1]!]! = axes[0]!.map((x, i) => [x, axes[1]![i]!, axes[2]![i]!]);
   });
   return prepareMotion({
     timeS: times(table, time),
@@ -126,12 +126,12 @@ export function writeMotionCsv(capture: MotionCapture): string {
   if (capture.wristRad) columns.push({ name: 'wrist_deg', values: capture.wristRad.map(radToDeg), digits: 2 });
   for (const [name, points] of Object.entries(capture.pointsM)) {
     ['x', 'y', 'z'].forEach((axis, k) =>
-      columns.push({ name: `${name}_${axis}_m`, values: points.map((p) => p[k]), digits: 4 }),
+      columns.push({ name: `${name}_${axis}_m`, values: points.map((p) => p[k]!), digits: 4 }),
     );
   }
   return writeCsv(
     columns.map((c) => c.name),
-    capture.timeS.map((_, i) => columns.map((c) => cell(c.values[i], c.digits))),
+    capture.timeS.map((_, i) => columns.map((c) => cell(c.values[i]!, c.digits))),
     capture.notes,
   );
 }

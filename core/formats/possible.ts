@@ -19,7 +19,7 @@ export function impossibleIn(values: ShotValues): string[] {
     // A rounded edge value is still inside.
     const slack = 1e-9 * Math.max(1, Math.abs(hi));
     if (value >= lo - slack && value <= hi + slack) continue;
-    const [unit, factor] = Object.entries(field.units)[0];
+    const [unit, factor] = Object.entries(field.units)[0]!;
     const shown = (si: number): string => String(Math.round((si / factor) * 10) / 10).replace('-', '−');
     wrong.push(`${field.file.replace(/_/g, ' ')} ${shown(value)} ${unit} (possible: ${shown(lo)} to ${shown(hi)})`);
     delete values[field.key];

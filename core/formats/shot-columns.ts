@@ -107,10 +107,10 @@ function unitInHeader(header: string, units: Readonly<Record<string, number>>): 
 
 /** Unit by the size of the values: the one whose middle comes nearest to what is typical. */
 function unitBySize(target: ShotKey, middle: number | undefined, units: Readonly<Record<string, number>>): string {
-  const first = Object.keys(units)[0];
+  const first = Object.keys(units)[0]!;
   const typical = TYPICAL[target];
   if (middle === undefined || middle === 0 || typical === undefined) return first;
-  const far = (unit: string): number => Math.abs(Math.log((Math.abs(middle) * units[unit]) / typical));
+  const far = (unit: string): number => Math.abs(Math.log((Math.abs(middle) * units[unit]!) / typical));
   return Object.keys(units).reduce((a, b) => (far(b) < far(a) ? b : a), first);
 }
 

@@ -52,7 +52,7 @@ function findColumns(table: DelimitedTable): { columns: Column[]; ignored: strin
             `${where}, column ${raw}`,
           );
         }
-        columns.push({ index, field, factor: field.units[unit] });
+        columns.push({ index, field, factor: field.units[unit]! });
         return;
       }
     }
@@ -97,10 +97,10 @@ export function readShotsCsv(text: string, handedness: Handedness, fileName = 's
         where,
       );
     }
-    const club = clubName(row.cells[clubColumn]);
+    const club = clubName(row.cells[clubColumn]!);
     if (club === '')
       throw new InputError('missing', `${fileName}, ${where}, column club: empty.`, `${where}, column club`);
-    const time = timeColumn < 0 ? '' : row.cells[timeColumn];
+    const time = timeColumn < 0 ? '' : row.cells[timeColumn]!;
     if (time !== '' && !Number.isFinite(Date.parse(time))) {
       throw new InputError(
         'unknown-value',
@@ -119,14 +119,14 @@ export function writeShotsCsv(
   handedness: Handedness,
 ): string {
   const units = SHOT_FIELDS.map((f) => Object.entries(f.units)[0]);
-  const header = ['time', 'club', ...SHOT_FIELDS.map((f, i) => `${f.file}_${units[i][0]}`)];
+  const header = ['time', 'club', ...SHOT_FIELDS.map((f, i) => `${f.file}_${units[i]![0]}`)];
   const rows = shots.map((shot) => [
     shot.timeIso ?? '',
     shot.club,
     ...SHOT_FIELDS.map((f, i) => {
       const si = shot.values[f.key];
       if (si === undefined) return '';
-      return ((f.sideways ? rightToOut(si, handedness) : si) / units[i][1]).toFixed(f.digits);
+      return ((f.sideways ? rightToOut(si, handedness) : si) / units[i]![1]).toFixed(f.digits);
     }),
   ]);
   return writeCsv(header, rows);

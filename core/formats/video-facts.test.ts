@@ -21,7 +21,7 @@ describe('facts of a video', () => {
   test('every frame has its own time, to a millisecond', async () => {
     const facts = await read(plain.mp4);
     expect(facts.frameTimesS).toHaveLength(plain.truth.frameTimesS.length);
-    facts.frameTimesS.forEach((t, i) => expect(Math.abs(t - plain.truth.frameTimesS[i])).toBeLessThan(0.001));
+    facts.frameTimesS.forEach((t, i) => expect(Math.abs(t - plain.truth.frameTimesS[i]!)).toBeLessThan(0.001));
     expect(facts).toMatchObject({
       kind: 'video',
       codec: 'avc',
@@ -35,7 +35,7 @@ describe('facts of a video', () => {
     const { mp4, truth } = await record({ dropFrames: 0.25 });
     const facts = await read(mp4);
     expect(facts.frameTimesS).toHaveLength(truth.frameTimesS.length);
-    facts.frameTimesS.forEach((t, i) => expect(Math.abs(t - truth.frameTimesS[i])).toBeLessThan(0.001));
+    facts.frameTimesS.forEach((t, i) => expect(Math.abs(t - truth.frameTimesS[i]!)).toBeLessThan(0.001));
     expect(frameRate(facts.frameTimesS).variable).toBe(true);
   });
   test('a file that asks to be turned is measured as it is shown', async () => {

@@ -50,7 +50,7 @@ function responseAt(delivery: Delivery, fromBall: Vec3, fromHead: Vec3): Mat3 {
   const axes = faceAxes(0, delivery.faceOutRad);
   const headTurn = (torque: Vec3): Vec3 =>
     [axes.normal, axes.up, axes.toe].reduce<Vec3>(
-      (sum, axis, k) => add(sum, scale(axis, dot(axis, torque) / head.inertiaKgM2[k])),
+      (sum, axis, k) => add(sum, scale(axis, dot(axis, torque) / head.inertiaKgM2[k]!)),
       [0, 0, 0],
     );
   return matrixOf((j) => {

@@ -16,9 +16,9 @@ describe('contact map', () => {
     const map = must(strikeMap([shot(0, 0), shot(0, -12.7), shot(0, 12.7), shot(12.7, 0)], 'driver'));
     const lost = map.strikes.map((s) => mpsToMph(s.lostMps));
     expect(lost[0]).toBeCloseTo(0, 9);
-    expect(Math.abs(lost[1] - 0.9)).toBeLessThan(0.1);
-    expect(Math.abs(lost[2] - 5.0)).toBeLessThan(0.1);
-    expect(Math.abs(lost[3] - 2.0)).toBeLessThan(0.1);
+    expect(Math.abs(lost[1]! - 0.9)).toBeLessThan(0.1);
+    expect(Math.abs(lost[2]! - 5.0)).toBeLessThan(0.1);
+    expect(Math.abs(lost[3]! - 2.0)).toBeLessThan(0.1);
   });
   test('the ellipse lies along the spread', () => {
     const map = must(

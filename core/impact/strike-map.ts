@@ -46,7 +46,7 @@ function ellipseOf(x: readonly number[], y: readonly number[]): StrikeMap['ellip
   const n = x.length - 1;
   const cxx = x.reduce((s, v) => s + (v - mx) ** 2, 0) / n;
   const cyy = y.reduce((s, v) => s + (v - my) ** 2, 0) / n;
-  const cxy = x.reduce((s, v, i) => s + (v - mx) * (y[i] - my), 0) / n;
+  const cxy = x.reduce((s, v, i) => s + (v - mx) * (y[i]! - my), 0) / n;
   const half = (cxx + cyy) / 2;
   const root = Math.sqrt(((cxx - cyy) / 2) ** 2 + cxy ** 2);
   return {

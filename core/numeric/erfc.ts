@@ -23,32 +23,32 @@ export function erfc(x: number): number {
   const y = abs(x);
   if (y <= 0.46875) {
     const z = y * y;
-    let n = A[4] * z;
+    let n = A[4]! * z;
     let d = z;
     for (let i = 0; i < 3; i++) {
-      n = (n + A[i]) * z;
-      d = (d + B[i]) * z;
+      n = (n + A[i]!) * z;
+      d = (d + B[i]!) * z;
     }
-    return 1 - (x * (n + A[3])) / (d + B[3]);
+    return 1 - (x * (n + A[3]!)) / (d + B[3]!);
   }
   let r: number;
   if (y <= 4) {
-    let n = C[8] * y;
+    let n = C[8]! * y;
     let d = y;
     for (let i = 0; i < 7; i++) {
-      n = (n + C[i]) * y;
-      d = (d + D[i]) * y;
+      n = (n + C[i]!) * y;
+      d = (d + D[i]!) * y;
     }
-    r = (n + C[7]) / (d + D[7]);
+    r = (n + C[7]!) / (d + D[7]!);
   } else {
     const z = 1 / (y * y);
-    let n = P[5] * z;
+    let n = P[5]! * z;
     let d = z;
     for (let i = 0; i < 4; i++) {
-      n = (n + P[i]) * z;
-      d = (d + Q[i]) * z;
+      n = (n + P[i]!) * z;
+      d = (d + Q[i]!) * z;
     }
-    r = (z * (n + P[4])) / (d + Q[4]);
+    r = (z * (n + P[4]!)) / (d + Q[4]!);
     r = (0.56418958354775628695 - r) / y;
   }
   const s = trunc(y * 16) / 16;

@@ -15,19 +15,19 @@ export function zeroLagLowPass(values: readonly number[], rateHz: number, cutoff
   const a2 = (1 - Math.SQRT2 * w + w * w) / a0;
   const pad = Math.min(n - 1, Math.ceil((1.5 * rateHz) / corrected));
   const padded: number[] = [];
-  for (let i = pad; i >= 1; i--) padded.push(2 * values[0] - values[i]);
+  for (let i = pad; i >= 1; i--) padded.push(2 * values[0]! - values[i]!);
   for (const v of values) padded.push(v);
-  for (let i = 1; i <= pad; i++) padded.push(2 * values[n - 1] - values[n - 1 - i]);
+  for (let i = 1; i <= pad; i++) padded.push(2 * values[n - 1]! - values[n - 1 - i]!);
   const pass = (x: readonly number[]): number[] => {
     const y = new Array<number>(x.length);
-    let x1 = x[0];
-    let x2 = x[0];
-    let y1 = x[0];
-    let y2 = x[0];
+    let x1 = x[0]!;
+    let x2 = x[0]!;
+    let y1 = x[0]!;
+    let y2 = x[0]!;
     for (let i = 0; i < x.length; i++) {
-      const v = b0 * (x[i] + 2 * x1 + x2) - a1 * y1 - a2 * y2;
+      const v = b0 * (x[i]! + 2 * x1 + x2) - a1 * y1 - a2 * y2;
       x2 = x1;
-      x1 = x[i];
+      x1 = x[i]!;
       y2 = y1;
       y1 = v;
       y[i] = v;
@@ -46,7 +46,7 @@ export function residualCutoffHz(values: readonly number[], rateHz: number, from
   const residual = (cutoff: number): number => {
     const smooth = zeroLagLowPass(values, rateHz, cutoff);
     let sum = 0;
-    for (let i = 0; i < values.length; i++) sum += (values[i] - smooth[i]) ** 2;
+    for (let i = 0; i < values.length; i++) sum += (values[i]! - smooth[i]!) ** 2;
     return Math.sqrt(sum / values.length);
   };
   const top = Math.min(0.4 * rateHz, 80);

@@ -23,8 +23,8 @@ export function leastSquares(rows: readonly (readonly number[])[], values: reado
   const right = Matrix.zeros(m, 1);
   rows.forEach((row, k) => {
     for (let i = 0; i < m; i++) {
-      for (let j = 0; j <= i; j++) normal.set(i, j, normal.get(i, j) + row[i] * row[j]);
-      right.set(i, 0, right.get(i, 0) + row[i] * values[k]);
+      for (let j = 0; j <= i; j++) normal.set(i, j, normal.get(i, j) + row[i]! * row[j]!);
+      right.set(i, 0, right.get(i, 0) + row[i]! * values[k]!);
     }
   });
   for (let i = 0; i < m; i++) for (let j = 0; j < i; j++) normal.set(j, i, normal.get(i, j));
@@ -34,8 +34,8 @@ export function leastSquares(rows: readonly (readonly number[])[], values: reado
   const coefficients = cholesky.solve(right).to1DArray();
   let rss = 0;
   rows.forEach((row, k) => {
-    let value = -values[k];
-    for (let i = 0; i < m; i++) value += row[i] * coefficients[i];
+    let value = -values[k]!;
+    for (let i = 0; i < m; i++) value += row[i]! * coefficients[i]!;
     rss += value * value;
   });
   return {
@@ -61,18 +61,18 @@ export function robustLeastSquares(
   let residualSd = plain?.residualSd ?? 0;
   for (let round = 0; round < 8 && fit && plain; round++) {
     const { coefficients } = fit;
-    const off = rows.map((row, i) => values[i] - row.reduce((s, x, k) => s + x * coefficients[k], 0));
+    const off = rows.map((row, i) => values[i]! - row.reduce((s, x, k) => s + x * coefficients[k]!, 0));
     const scale = robustSpread(off);
     if (!(scale > 0)) return fit;
     const root = off.map((r) => Math.sqrt(Math.min(1, BEND / Math.max(1e-12, Math.abs(r) / scale))));
     const next = leastSquares(
-      rows.map((row, i) => row.map((x) => x * root[i])),
-      values.map((v, i) => v * root[i]),
+      rows.map((row, i) => row.map((x) => x * root[i]!)),
+      values.map((v, i) => v * root[i]!),
     );
     if (!next) break;
     const unbent = off.filter((r) => Math.abs(r) <= BEND * scale).length / off.length;
     const psi = off.reduce((s, r) => s + Math.min(Math.abs(r), BEND * scale) ** 2, 0);
-    residualSd = Math.sqrt(psi / (rows.length - rows[0].length)) / unbent;
+    residualSd = Math.sqrt(psi / (rows.length - rows[0]!.length)) / unbent;
     fit = next;
   }
   return fit && plain && { coefficients: fit.coefficients, covariance: plain.covariance, residualSd };

@@ -30,7 +30,8 @@ export function levenbergMarquardt(
     evaluations++;
     return residuals(x);
   };
-  const inside = (x: readonly number[]): number[] => x.map((v, i) => Math.min(bounds[i][1], Math.max(bounds[i][0], v)));
+  const inside = (x: readonly number[]): number[] =>
+    x.map((v, i) => Math.min(bounds[i]![1], Math.max(bounds[i]![0], v)));
   let x = inside(start);
   let r = at(x);
   if (!r) return undefined;
@@ -42,19 +43,19 @@ export function levenbergMarquardt(
     const here = r;
     const columns = x.map((v, i) => {
       // A step that would leave the bounds is taken the other way.
-      const h = v + steps[i] > bounds[i][1] ? -steps[i] : steps[i];
+      const h = v + steps[i]! > bounds[i]![1] ? -steps[i]! : steps[i]!;
       const moved = at(x.map((w, j) => (j === i ? w + h : w)));
-      return moved ? moved.map((m, row) => (m - here[row]) / h) : here.map(() => 0);
+      return moved ? moved.map((m, row) => (m - here[row]!) / h) : here.map(() => 0);
     });
-    const jacobian = here.map((_, row) => columns.map((c) => c[row]));
+    const jacobian = here.map((_, row) => columns.map((c) => c[row]!));
     covariance = leastSquares(jacobian, here)?.covariance ?? covariance;
     const size = columns.map((c) => Math.sqrt(c.reduce((s, v) => s + v * v, 0)) || 1e-6);
     let better = false;
     for (let tries = 0; tries < 6 && !better; tries++) {
-      const rows = [...jacobian, ...x.map((_, i) => x.map((_, j) => (i === j ? Math.sqrt(damping) * size[i] : 0)))];
+      const rows = [...jacobian, ...x.map((_, i) => x.map((_, j) => (i === j ? Math.sqrt(damping) * size[i]! : 0)))];
       const step = leastSquares(rows, [...here.map((v) => -v), ...x.map(() => 0)]);
       if (!step) break;
-      const next = inside(x.map((v, i) => v + step.coefficients[i]));
+      const next = inside(x.map((v, i) => v + step.coefficients[i]!));
       const nextR = at(next);
       const nextCost = nextR ? half(nextR) : Infinity;
       if (nextR && nextCost < cost) {

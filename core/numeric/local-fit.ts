@@ -41,27 +41,27 @@ export function localPolynomial(
     const u = (at - centre) / span;
     const row = Array.from({ length: m }, (_, i) => weight * u ** i);
     rows.push(integral ? [...row, 0] : row);
-    values.push(weight * y[k]);
+    values.push(weight * y[k]!);
     if (!integral) return;
     rows.push([
       ...Array.from({ length: m }, (_, i) => (span * u ** (i + 1)) / (i + 1) / integral.integralSd),
       1 / integral.integralSd,
     ]);
-    values.push(integral.values[k] / integral.integralSd);
+    values.push(integral.values[k]! / integral.integralSd);
   });
   const fit = leastSquares(rows, values);
   if (!fit) return undefined;
   const c = fit.coefficients;
   return {
-    value: c[0],
-    slope: c[1] / span,
-    curvature: m > 2 ? (2 * c[2]) / span ** 2 : 0,
-    valueSd: fit.residualSd * Math.sqrt(fit.covariance[0][0]),
-    slopeSd: (fit.residualSd * Math.sqrt(fit.covariance[1][1])) / span,
+    value: c[0]!,
+    slope: c[1]! / span,
+    curvature: m > 2 ? (2 * c[2]!) / span ** 2 : 0,
+    valueSd: fit.residualSd * Math.sqrt(fit.covariance[0]![0]!),
+    slopeSd: (fit.residualSd * Math.sqrt(fit.covariance[1]![1]!)) / span,
     evaluate: (at) => {
       const u = (at - centre) / span;
       let value = 0;
-      for (let i = m - 1; i >= 0; i--) value = value * u + c[i];
+      for (let i = m - 1; i >= 0; i--) value = value * u + c[i]!;
       return value;
     },
   };

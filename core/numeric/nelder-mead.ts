@@ -27,24 +27,24 @@ export function nelderMead(
   const corners = [at(start), ...steps.map((step, i) => at(start.map((v, k) => (k === i ? v + step : v))))];
   while (used < evaluations) {
     corners.sort((a, b) => a.v - b.v);
-    const worst = corners[n];
-    if (worst.v - corners[0].v < tolerance) break;
-    const middle = start.map((_, k) => corners.slice(0, n).reduce((s, c) => s + c.x[k], 0) / n);
+    const worst = corners[n]!;
+    if (worst.v - corners[0]!.v < tolerance) break;
+    const middle = start.map((_, k) => corners.slice(0, n).reduce((s, c) => s + c.x[k]!, 0) / n);
     const along = (t: number): { x: readonly number[]; v: number } =>
-      at(middle.map((m, k) => m + t * (worst.x[k] - m)));
+      at(middle.map((m, k) => m + t * (worst.x[k]! - m)));
     const mirrored = along(-1);
-    if (mirrored.v < corners[0].v) {
+    if (mirrored.v < corners[0]!.v) {
       const farther = along(-2);
       corners[n] = farther.v < mirrored.v ? farther : mirrored;
-    } else if (mirrored.v < corners[n - 1].v) corners[n] = mirrored;
+    } else if (mirrored.v < corners[n - 1]!.v) corners[n] = mirrored;
     else {
       const nearer = along(mirrored.v < worst.v ? -0.5 : 0.5);
       if (nearer.v < Math.min(worst.v, mirrored.v)) corners[n] = nearer;
       else
         for (let i = 1; i <= n; i++)
-          corners[i] = at(corners[i].x.map((v, k) => corners[0].x[k] + 0.5 * (v - corners[0].x[k])));
+          corners[i] = at(corners[i]!.x.map((v, k) => corners[0]!.x[k]! + 0.5 * (v - corners[0]!.x[k]!)));
     }
   }
   corners.sort((a, b) => a.v - b.v);
-  return { at: corners[0].x, value: corners[0].v, evaluations: used };
+  return { at: corners[0]!.x, value: corners[0]!.v, evaluations: used };
 }

@@ -7,7 +7,7 @@ export function normalLogDensity(
   covariance: readonly (readonly number[])[],
 ): number {
   const { inverse, logDet } = invertSymmetric(covariance);
-  const d = x.map((v, i) => v - mean[i]);
-  const square = d.reduce((s, v, i) => s + v * inverse[i].reduce((t, w, k) => t + w * d[k], 0), 0);
+  const d = x.map((v, i) => v - mean[i]!);
+  const square = d.reduce((s, v, i) => s + v * inverse[i]!.reduce((t, w, k) => t + w * d[k]!, 0), 0);
   return -0.5 * (logDet + square);
 }

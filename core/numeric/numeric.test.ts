@@ -24,7 +24,7 @@ describe('zero-lag low-pass', () => {
   });
   test('a straight line stays a straight line to its ends', () => {
     const line = Array.from({ length: 120 }, (_, i) => 3 + 0.5 * i);
-    zeroLagLowPass(line, rate, 15).forEach((v, i) => expect(v).toBeCloseTo(line[i], 2));
+    zeroLagLowPass(line, rate, 15).forEach((v, i) => expect(v).toBeCloseTo(line[i]!, 2));
   });
   test('a noisier curve is not given a higher cut-off', () => {
     const random = seededRandom(3);
@@ -41,7 +41,7 @@ describe('least squares', () => {
     const rows = [1, 2, 3, 4, 5].map((x) => [1, x, x * x]);
     const fit = leastSquares(
       rows,
-      rows.map(([a, b, c]) => 2 * a - b + 0.5 * c),
+      rows.map(([a = 0, b = 0, c = 0]) => 2 * a - b + 0.5 * c),
     );
     [2, -1, 0.5].forEach((c, i) => expect(fit?.coefficients[i]).toBeCloseTo(c, 8));
     expect(fit?.residualSd).toBeCloseTo(0, 6);

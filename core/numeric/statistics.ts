@@ -22,7 +22,7 @@ export function quantile(values: readonly number[], p: number): number {
   const h = (sorted.length - 1) * p;
   const lo = floor(h);
   const hi = min(lo + 1, sorted.length - 1);
-  return sorted[lo] + (h - lo) * (sorted[hi] - sorted[lo]);
+  return sorted[lo]! + (h - lo) * (sorted[hi]! - sorted[lo]!);
 }
 
 export const median = (values: readonly number[]): number => quantile(values, 0.5);

@@ -7,7 +7,9 @@ export function invertSymmetric(a: readonly (readonly number[])[]): {
   factor: number[][];
 } {
   // Its lower half counts: sums in another order differ in the last digit.
-  const cholesky = new CholeskyDecomposition(new Matrix(a.map((row, i) => row.map((v, j) => (j <= i ? v : a[j][i])))));
+  const cholesky = new CholeskyDecomposition(
+    new Matrix(a.map((row, i) => row.map((v, j) => (j <= i ? v : a[j]![i]!)))),
+  );
   const { lowerTriangularMatrix: factor } = cholesky;
   return {
     inverse: cholesky.solve(Matrix.eye(a.length)).to2DArray(),

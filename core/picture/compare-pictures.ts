@@ -12,7 +12,7 @@ export interface StepSide {
 /** Real seconds of a frame from a checkpoint of its own video; undefined where that is not marked. */
 export function sinceS(side: StepSide, frame: number, at: Checkpoint): number | undefined {
   const mark = side.marks.checkpoints[at];
-  return mark && (side.frameTimesS[frame] - side.frameTimesS[mark.frame]) / side.marks.slowFactor;
+  return mark && (side.frameTimesS[frame]! - side.frameTimesS[mark.frame]!) / side.marks.slowFactor;
 }
 
 /**
@@ -24,12 +24,12 @@ export function frameInStep(from: StepSide, frame: number, other: StepSide, at: 
   const mark = other.marks.checkpoints[at];
   if (since === undefined || !mark) return undefined;
   const times = other.frameTimesS;
-  const timeS = times[mark.frame] + since * other.marks.slowFactor;
-  const step = times.length > 1 ? (times[times.length - 1] - times[0]) / (times.length - 1) : Infinity;
-  if (timeS < times[0] - step / 2 || timeS > times[times.length - 1] + step) return undefined;
+  const timeS = times[mark.frame]! + since * other.marks.slowFactor;
+  const step = times.length > 1 ? (times[times.length - 1]! - times[0]!) / (times.length - 1) : Infinity;
+  if (timeS < times[0]! - step / 2 || timeS > times[times.length - 1]! + step) return undefined;
   // The nearer of the two frames around that time.
   const i = frameAt(times, timeS);
-  return i + 1 < times.length && times[i + 1] - timeS < timeS - times[i] ? i + 1 : i;
+  return i + 1 < times.length && times[i + 1]! - timeS < timeS - times[i]! ? i + 1 : i;
 }
 
 export interface Difference {

@@ -57,7 +57,7 @@ const SAMPLE_EVERY = 7;
 function pictureMoves(before: Grey, after: Grey): boolean {
   let changed = 0;
   const n = Math.min(before.values.length, after.values.length);
-  for (let i = 0; i < n; i += SAMPLE_EVERY) if (Math.abs(after.values[i] - before.values[i]) > CHANGED_BY) changed++;
+  for (let i = 0; i < n; i += SAMPLE_EVERY) if (Math.abs(after.values[i]! - before.values[i]!) > CHANGED_BY) changed++;
   return changed * SAMPLE_EVERY > MOVING_SHARE * n;
 }
 

@@ -15,7 +15,7 @@ const EVEN_WITHIN = 0.1;
 
 /** Rate of a video from its own frame times, never from its header. */
 export function frameRate(timesS: readonly number[]): FrameRate {
-  const steps = timesS.slice(1).map((t, i) => t - timesS[i]);
+  const steps = timesS.slice(1).map((t, i) => t - timesS[i]!);
   if (steps.length === 0) return { fps: 0, variable: false, longestStepS: 0 };
   const middle = median(steps);
   return {
@@ -31,7 +31,7 @@ export function frameAt(timesS: readonly number[], timeS: number): number {
   let hi = timesS.length - 1;
   while (lo < hi) {
     const mid = (lo + hi + 1) >> 1;
-    if (timesS[mid] <= timeS + 1e-6) lo = mid;
+    if (timesS[mid]! <= timeS + 1e-6) lo = mid;
     else hi = mid - 1;
   }
   return lo;
@@ -39,14 +39,15 @@ export function frameAt(timesS: readonly number[], timeS: number): number {
 
 /** A time inside a frame, safe to seek to: its middle. The last frame is taken to last as long as the one before it. */
 export function insideFrameS(timesS: readonly number[], frame: number): number {
-  const step = frame + 1 < timesS.length ? timesS[frame + 1] - timesS[frame] : timesS[frame] - (timesS[frame - 1] ?? 0);
-  return timesS[frame] + step / 2;
+  const step =
+    frame + 1 < timesS.length ? timesS[frame + 1]! - timesS[frame]! : timesS[frame]! - (timesS[frame - 1] ?? 0);
+  return timesS[frame]! + step / 2;
 }
 
 /** Standard deviation of an event that falls between frames, file seconds: uniform within ± half a frame. */
 export function frameSdS(timesS: readonly number[], frame: number): number {
-  const before = frame > 0 ? timesS[frame] - timesS[frame - 1] : 0;
-  const after = frame + 1 < timesS.length ? timesS[frame + 1] - timesS[frame] : 0;
+  const before = frame > 0 ? timesS[frame]! - timesS[frame - 1]! : 0;
+  const after = frame + 1 < timesS.length ? timesS[frame + 1]! - timesS[frame]! : 0;
   return Math.max(before, after) / Math.sqrt(12);
 }
 
@@ -66,7 +67,7 @@ export function slowMotionFactors(
   const top = checkpoints.top;
   const strike = checkpoints.strike;
   if (!top || !strike) return [];
-  const fileS = timesS[strike.frame] - timesS[top.frame];
+  const fileS = timesS[strike.frame]! - timesS[top.frame]!;
   const inside = (f: number): boolean => fileS / f >= DOWNSWING_S[0] && fileS / f <= DOWNSWING_S[1];
   if (!(fileS > 0) || inside(slowFactor)) return [];
   return SLOW_FACTORS.filter(inside);

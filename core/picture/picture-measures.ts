@@ -70,7 +70,7 @@ function timesOf({ frameTimesS, marks }: MarkedPicture): PictureTimes {
   const between = (a: typeof top, b: typeof top): [number, number] | undefined => {
     if (!a || !b || b.frame <= a.frame) return undefined;
     const sd = Math.hypot(frameSdS(frameTimesS, a.frame), frameSdS(frameTimesS, b.frame));
-    return [(frameTimesS[b.frame] - frameTimesS[a.frame]) / marks.slowFactor, sd / marks.slowFactor];
+    return [(frameTimesS[b.frame]! - frameTimesS[a.frame]!) / marks.slowFactor, sd / marks.slowFactor];
   };
   const back = between(takeaway, top);
   const down = between(top, strike);

@@ -25,7 +25,7 @@ function picked(truth: VideoTruth, offPx = 1.5): MarkedPicture {
     frame,
     points: Object.fromEntries(
       PICTURE_POINTS.map((p) => {
-        const [x, y] = truth.points[frame][p];
+        const [x, y] = truth.points[frame]![p];
         return [p, { x: x + off(), y: y + off(), source: 'picked' as const }];
       }),
     ),
@@ -104,10 +104,10 @@ describe.each([
 /** Interior angle at b of three points in space seen without perspective. */
 function flatAngle(a: readonly number[], b: readonly number[], c: readonly number[]): number {
   const [u, v] = [
-    [a[0] - b[0], a[1] - b[1]],
-    [c[0] - b[0], c[1] - b[1]],
+    [a[0]! - b[0]!, a[1]! - b[1]!],
+    [c[0]! - b[0]!, c[1]! - b[1]!],
   ];
-  return radToDeg(Math.acos((u[0] * v[0] + u[1] * v[1]) / (Math.hypot(...u) * Math.hypot(...v))));
+  return radToDeg(Math.acos((u[0]! * v[0]! + u[1]! * v[1]!) / (Math.hypot(...u) * Math.hypot(...v))));
 }
 
 describe('angles in the picture', () => {
@@ -120,7 +120,7 @@ describe('angles in the picture', () => {
       let most = 0;
       let wristOff = 0;
       for (const c of ['set-up', 'top', 'lead arm level (down)', 'strike'] as const) {
-        const joints = jointsAt(realS[truth.checkpoints[c].frame]);
+        const joints = jointsAt(realS[truth.checkpoints[c].frame]!);
         const seen = (p: (typeof PICTURE_POINTS)[number]): number[] =>
           view === 'face-on' ? [joints[p][0], joints[p][2]] : [joints[p][1], joints[p][2]];
         const knee = 180 - flatAngle(seen('leadHip'), seen('leadKnee'), seen('leadAnkle'));
@@ -202,7 +202,7 @@ describe('angles in the picture', () => {
           };
           const moved = measurePicture({ ...p, marks });
           expect(moved.values.length).toBe(base.values.length);
-          moved.values.forEach((v, i) => expect(Math.abs(v.value - base.values[i].value)).toBeLessThan(1e-9));
+          moved.values.forEach((v, i) => expect(Math.abs(v.value - base.values[i]!.value)).toBeLessThan(1e-9));
         },
       ),
       { numRuns: 20 },

@@ -37,9 +37,9 @@ describe('body points from a pose model', () => {
       points: proposePoints([pose((i) => (k === 3 && i === 27 ? { x: 0.6 } : {}))], 'right', 1000, 500),
     }));
     const kept = withoutStrays(frames, 500);
-    expect(kept[3].points.leadAnkle).toBeUndefined();
-    expect(kept[3].points.leadKnee).toBeUndefined();
-    expect(kept[3].points.trailKnee).toBeDefined();
-    expect(kept[2].points.leadAnkle).toBeDefined();
+    expect(kept[3]!.points.leadAnkle).toBeUndefined();
+    expect(kept[3]!.points.leadKnee).toBeUndefined();
+    expect(kept[3]!.points.trailKnee).toBeDefined();
+    expect(kept[2]!.points.leadAnkle).toBeDefined();
   });
 });

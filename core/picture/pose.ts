@@ -37,9 +37,9 @@ function pointsOfPose(
 ): Partial<Record<PicturePoint, Seen>> {
   if (landmarks.length < COUNT) return {};
   const at = (i: number): Seen => ({
-    x: landmarks[i].x * widthPx,
-    y: landmarks[i].y * heightPx,
-    visibility: landmarks[i].visibility,
+    x: landmarks[i]!.x * widthPx,
+    y: landmarks[i]!.y * heightPx,
+    visibility: landmarks[i]!.visibility,
   });
   const [lead, trail] = handedness === 'right' ? [LEFT, RIGHT] : [RIGHT, LEFT];
   return {

@@ -38,7 +38,7 @@ const smooth = (values: readonly number[]): number[] =>
 
 const greatest = (values: readonly number[], from: number, to: number): number => {
   let best = from;
-  for (let i = from; i < to; i++) if (values[i] > values[best]) best = i;
+  for (let i = from; i < to; i++) if (values[i]! > values[best]!) best = i;
   return best;
 };
 
@@ -48,9 +48,9 @@ function topBefore(energy: readonly number[], strike: number, from: number): num
   let best: number | undefined;
   let depth = 0;
   for (let i = from; i < strike; i++) {
-    before = Math.max(before, energy[i]);
-    if (before - energy[i] > depth && energy[i] < (1 - LULL) * before) {
-      depth = before - energy[i];
+    before = Math.max(before, energy[i]!);
+    if (before - energy[i]! > depth && energy[i]! < (1 - LULL) * before) {
+      depth = before - energy[i]!;
       best = i;
     }
   }
@@ -63,16 +63,16 @@ const LOW_SHARE = 0.12;
 
 /** Motion near the ground at each frame: the lowest bands that the swing reaches. */
 function lowMotion(bands: readonly (readonly number[])[]): number[] {
-  const most = bands[0].map((_, k) => Math.max(...bands.map((b) => b[k])));
+  const most = bands[0]!.map((_, k) => Math.max(...bands.map((b) => b[k]!)));
   const enough = LOW_SHARE * Math.max(...most);
   let low = most.length - 1;
-  while (low > 0 && most[low] < enough) low--;
+  while (low > 0 && most[low]! < enough) low--;
   return bands.map((b) => b.slice(Math.max(0, low - LOW_BANDS + 1), low + 1).reduce((x, y) => x + y, 0));
 }
 
 const aboveStill = (motion: readonly number[]): number[] => {
   const energy = smooth(motion);
-  const still = [...energy].sort((a, b) => a - b)[Math.floor(energy.length / 5)];
+  const still = [...energy].sort((a, b) => a - b)[Math.floor(energy.length / 5)]!;
   return energy.map((e) => Math.max(0, e - still));
 };
 
@@ -91,25 +91,25 @@ export function proposeCheckpoints(
   const level = aboveStill(bands.map((b) => b.reduce((x, y) => x + y, 0)));
   const most = Math.max(...level);
   // The head passes the ground at the takeaway too, but the whole picture moves little then.
-  const low = smooth(lowMotion(bands)).map((v, i) => v * Math.min(1, level[i] / (ENOUGH_SHARE * most)));
+  const low = smooth(lowMotion(bands)).map((v, i) => v * Math.min(1, level[i]! / (ENOUGH_SHARE * most)));
   const found = (strike: number, from: number): Proposal['checkpoints'] | undefined => {
     const top = topBefore(level, strike, from);
     if (top === undefined) return undefined;
     const hump = greatest(level, from, top + 1);
-    if (level[hump] < HUMP_SHARE * most) return undefined;
+    if (level[hump]! < HUMP_SHARE * most) return undefined;
     let takeaway = hump;
-    while (takeaway > from && level[takeaway] > BEGUN * level[hump]) takeaway--;
-    const tempo = (timesS[top] - timesS[takeaway]) / (timesS[strike] - timesS[top]);
+    while (takeaway > from && level[takeaway]! > BEGUN * level[hump]!) takeaway--;
+    const tempo = (timesS[top]! - timesS[takeaway]!) / (timesS[strike]! - timesS[top]!);
     return tempo >= TEMPO[0] && tempo <= TEMPO[1] ? marksFrom(timesS, takeaway, top, strike) : undefined;
   };
   // Strongest first: a strike has a backswing and a lull before it.
   const peaks = low
     .map((_, i) => i)
-    .filter((i) => i > 0 && i + 1 < low.length && low[i] >= low[i - 1] && low[i] > low[i + 1])
-    .sort((a, b) => low[b] - low[a]);
+    .filter((i) => i > 0 && i + 1 < low.length && low[i]! >= low[i - 1]! && low[i]! > low[i + 1]!)
+    .sort((a, b) => low[b]! - low[a]!);
   /** What lies before an earlier swing's strike is not this one's backswing. */
   const swingOf = (strike: number): Proposal['checkpoints'] | undefined => {
-    const starts = peaks.filter((p) => p < strike && low[p] > SECOND_SWING * low[strike]).sort((a, b) => a - b);
+    const starts = peaks.filter((p) => p < strike && low[p]! > SECOND_SWING * low[strike]!).sort((a, b) => a - b);
     for (const from of [0, ...starts]) {
       const own = found(strike, from);
       if (own) return own;
@@ -125,33 +125,33 @@ export function proposeCheckpoints(
       'a steady camera and the whole swing from set-up; or mark the checkpoints by hand',
     );
   }
-  const apartS = APART_DOWNSWINGS * (timesS[main] - timesS[first.top?.frame ?? main]);
+  const apartS = APART_DOWNSWINGS * (timesS[main]! - timesS[first.top?.frame ?? main]!);
   const strikes = [main];
   for (const i of peaks) {
-    const alone = strikes.every((s) => Math.abs(timesS[s] - timesS[i]) > apartS);
-    if (low[i] > SECOND_SWING * low[main] && alone && swingOf(i)) strikes.push(i);
+    const alone = strikes.every((s) => Math.abs(timesS[s]! - timesS[i]!) > apartS);
+    if (low[i]! > SECOND_SWING * low[main]! && alone && swingOf(i)) strikes.push(i);
   }
   strikes.sort((a, b) => a - b);
-  const strike = strikes[Math.min(which, strikes.length - 1)];
+  const strike = strikes[Math.min(which, strikes.length - 1)]!;
   return { checkpoints: swingOf(strike) ?? first, strikes };
 }
 
 function marksFrom(timesS: readonly number[], takeaway: number, top: number, strike: number): Proposal['checkpoints'] {
-  const back = timesS[top] - timesS[takeaway];
-  const down = timesS[strike] - timesS[top];
+  const back = timesS[top]! - timesS[takeaway]!;
+  const down = timesS[strike]! - timesS[top]!;
   const mark = (frame: number): CheckpointMark => ({ frame, source: 'proposed' });
   const at = (timeS: number): CheckpointMark => mark(frameAt(timesS, timeS));
   return {
     'set-up': mark(Math.max(0, takeaway - Math.max(1, Math.round((strike - top) / 4)))),
     takeaway: mark(takeaway),
-    'lead arm level (back)': at(timesS[takeaway] + OF_BACKSWING['lead arm level (back)'] * back),
+    'lead arm level (back)': at(timesS[takeaway]! + OF_BACKSWING['lead arm level (back)'] * back),
     top: mark(top),
-    transition: at(timesS[top] + OF_DOWNSWING.transition * down),
-    'lead arm level (down)': at(timesS[top] + OF_DOWNSWING['lead arm level (down)'] * down),
-    delivery: at(timesS[top] + OF_DOWNSWING.delivery * down),
+    transition: at(timesS[top]! + OF_DOWNSWING.transition * down),
+    'lead arm level (down)': at(timesS[top]! + OF_DOWNSWING['lead arm level (down)'] * down),
+    delivery: at(timesS[top]! + OF_DOWNSWING.delivery * down),
     strike: mark(strike),
-    through: at(timesS[strike] + AFTER_STRIKE.through * down),
-    finish: at(timesS[strike] + AFTER_STRIKE.finish * down),
+    through: at(timesS[strike]! + AFTER_STRIKE.through * down),
+    finish: at(timesS[strike]! + AFTER_STRIKE.finish * down),
   };
 }
 

@@ -36,19 +36,19 @@ export function speedAtStrike(
   const path: { frame: number; timeS: number; p: Px }[] = [];
   for (let frame = strike.frame; frame >= 0 && path.length < FRAMES; frame--) {
     const p = countedPoints(marks, frame)[point];
-    const timeS = (frameTimesS[frame] - frameTimesS[strike.frame]) / marks.slowFactor;
+    const timeS = (frameTimesS[frame]! - frameTimesS[strike.frame]!) / marks.slowFactor;
     if (!p || (timeS < -LONGEST_S && path.length >= 3)) break;
     path.unshift({ frame, timeS, p });
   }
   if (path.length < 3) return { missing: 'the point on the strike frame and the two before it' };
   const legs = path.slice(1).map((b, i) => {
-    const a = path[i];
+    const a = path[i]!;
     return { px: distancePx(a.p, b.p), s: b.timeS - a.timeS, dir: Math.atan2(b.p.y - a.p.y, b.p.x - a.p.x) };
   });
-  const spanS = path[path.length - 1].timeS - path[0].timeS;
+  const spanS = path[path.length - 1]!.timeS - path[0]!.timeS;
   if (!(spanS > 0)) return { missing: 'frames with different times' };
-  const last = legs[legs.length - 1];
-  const before = legs[legs.length - 2];
+  const last = legs[legs.length - 1]!;
+  const before = legs[legs.length - 2]!;
   const turn = Math.abs(Math.atan2(Math.sin(last.dir - before.dir), Math.cos(last.dir - before.dir)));
   const lastMps = (last.px / last.s) * scale.metresPerPx;
   const beforeMps = (before.px / before.s) * scale.metresPerPx;
@@ -61,6 +61,6 @@ export function speedAtStrike(
   return {
     speedMps,
     interval90Mps: [Math.max(0, speedMps - Z90 * sd - growing / 2 - arc), speedMps + Z90 * sd + growing / 2 + arc],
-    frames: [path[0].frame, path[path.length - 1].frame],
+    frames: [path[0]!.frame, path[path.length - 1]!.frame],
   };
 }

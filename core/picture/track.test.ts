@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import { SOUND_BODY } from '../../stand-ins/camera/body.ts';
 import {
@@ -31,7 +32,7 @@ function film(change: Partial<CameraOptions>, from = 0, to = Infinity): Film {
     heightPx: options.heightPx,
     values: Uint8Array.from(
       { length: rgba.length / 4 },
-      (_, i) => (rgba[4 * i] + 2 * rgba[4 * i + 1] + rgba[4 * i + 2]) / 4,
+      (_, i) => (rgba[4 * i]! + 2 * rgba[4 * i + 1]! + rgba[4 * i + 2]!) / 4,
     ),
   }));
   return { truth: { ...truth, points: truth.points.filter((_, i) => i >= from && i <= to) }, greys };
@@ -40,15 +41,15 @@ function film(change: Partial<CameraOptions>, from = 0, to = Infinity): Film {
 /** A point followed from the first frame until it is lost: errors against the truth where it was seen. */
 function follow({ truth, greys }: Film, point: PicturePoint): { errorsPx: number[]; frames: number } {
   const place = (i: number): { x: number; y: number } => ({
-    x: truth.points[i][point][0],
-    y: truth.points[i][point][1],
+    x: truth.points[i]![point][0],
+    y: truth.points[i]![point][1],
   });
   const soft = greys.map(softened);
   const errorsPx: number[] = [];
   let state: FollowState | undefined = startFollowing(point, place(0));
   let frames = 0;
   for (let i = 1; i < soft.length && state; i++) {
-    const next = followStep(soft[i - 1], soft[i], state, truth.frameTimesS[i] - truth.frameTimesS[i - 1]);
+    const next = followStep(soft[i - 1]!, soft[i]!, state, truth.frameTimesS[i]! - truth.frameTimesS[i - 1]!);
     state = next.state;
     if (!state) break;
     frames = i;
@@ -87,7 +88,7 @@ describe('points followed through a film with blur, grain and clutter', () => {
     expect(median(errorsPx)).toBeLessThan(6);
   });
   test('a point that leaves the picture is lost, not invented', () => {
-    const [a] = film({ fps: 60 }, 0, 0).greys;
+    const [a] = tuple(1, film({ fps: 60 }, 0, 0).greys);
     expect(trackStep(a, a, { place: { x: 3, y: 200 }, step: { x: -4, y: 0 } }).quality).toBe(0);
   });
   test('on a plain wall, where every place looks alike, nothing is claimed', () => {
@@ -99,7 +100,7 @@ describe('points followed through a film with blur, grain and clutter', () => {
 });
 
 describe('checkpoints proposed from the motion', () => {
-  const motion = ({ greys }: Film): number[][] => greys.map((g, i) => motionBands(greys[Math.max(0, i - 1)], g));
+  const motion = ({ greys }: Film): number[][] => greys.map((g, i) => motionBands(greys[Math.max(0, i - 1)]!, g));
   test.each([
     [60, 'face-on', 0.12],
     // Down the line the takeaway runs along the line of sight: its beginning cannot be seen.
@@ -110,7 +111,7 @@ describe('checkpoints proposed from the motion', () => {
       const swing = film({ fps, view, widthPx: 240, heightPx: 240 });
       const { checkpoints, strikes } = proposeCheckpoints(motion(swing), swing.truth.frameTimesS);
       const off = (c: 'strike' | 'top' | 'takeaway'): number =>
-        Math.abs(swing.truth.frameTimesS[must(checkpoints[c]).frame] - swing.truth.checkpoints[c].timeS);
+        Math.abs(swing.truth.frameTimesS[must(checkpoints[c]).frame]! - swing.truth.checkpoints[c].timeS);
       expect(strikes).toHaveLength(1);
       expect(off('strike')).toBeLessThan(0.025);
       expect(off('top')).toBeLessThan(0.09);
@@ -121,9 +122,9 @@ describe('checkpoints proposed from the motion', () => {
     const two = film({ fps: 60, swings: 2, widthPx: 160, heightPx: 160 });
     const { strikes } = proposeCheckpoints(motion(two), two.truth.frameTimesS);
     expect(strikes).toHaveLength(2);
-    strikes.forEach((s, i) => expect(Math.abs(two.truth.frameTimesS[s] - two.truth.strikesS[i])).toBeLessThan(0.04));
+    strikes.forEach((s, i) => expect(Math.abs(two.truth.frameTimesS[s]! - two.truth.strikesS[i]!)).toBeLessThan(0.04));
     const second = proposeCheckpoints(motion(two), two.truth.frameTimesS, 1);
-    expect(must(second.checkpoints.top).frame).toBeGreaterThan(strikes[0]);
+    expect(must(second.checkpoints.top).frame).toBeGreaterThan(strikes[0]!);
   });
   test('where nothing moves there is no swing', () => {
     const still = film({ fps: 60, widthPx: 160, heightPx: 160 }, 0, 18);

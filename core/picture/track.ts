@@ -51,8 +51,8 @@ function patchAt(grey: Grey, x: number, y: number, half: number): Patch | undefi
   for (let j = -half; j <= half; j++) {
     let at = (y0 + j) * w + x0 - half;
     for (let i = -half; i <= half; i++, at++, k++) {
-      const top = values[at] + fx * (values[at + 1] - values[at]);
-      const low = values[at + w] + fx * (values[at + w + 1] - values[at + w]);
+      const top = values[at]! + fx * (values[at + 1]! - values[at]!);
+      const low = values[at + w]! + fx * (values[at + w + 1]! - values[at + w]!);
       const v = top + fy * (low - top);
       out[k] = v;
       sum += v;
@@ -61,8 +61,8 @@ function patchAt(grey: Grey, x: number, y: number, half: number): Patch | undefi
   const middle = sum / out.length;
   let square = 0;
   for (k = 0; k < out.length; k++) {
-    out[k] -= middle;
-    square += out[k] * out[k];
+    out[k]! -= middle;
+    square += out[k]! * out[k]!;
   }
   return { half, values: out, norm: sqrt(square) };
 }
@@ -79,8 +79,8 @@ function likeness(grey: Grey, patch: Patch, x: number, y: number): number {
   for (let j = -half; j <= half; j++) {
     let at = (y + j) * w + x - half;
     for (let i = -half; i <= half; i++, at++, k++) {
-      const v = values[at];
-      dot += v * patch.values[k];
+      const v = values[at]!;
+      dot += v * patch.values[k]!;
       sum += v;
       square += v * v;
     }
@@ -180,8 +180,8 @@ export function motionBands(before: Grey, after: Grey, noise = 12): number[] {
   const { widthPx: w, heightPx: h } = after;
   const n = min(before.values.length, after.values.length);
   for (let i = 0; i < n; i++) {
-    const d = abs(after.values[i] - before.values[i]);
-    if (d > noise) out[floor((floor(i / w) * MOTION_BANDS) / h)] += (d - noise) / n;
+    const d = abs(after.values[i]! - before.values[i]!);
+    if (d > noise) out[floor((floor(i / w) * MOTION_BANDS) / h)]! += (d - noise) / n;
   }
   return out;
 }
@@ -190,7 +190,8 @@ export function motionBands(before: Grey, after: Grey, noise = 12): number[] {
 export function softened(grey: Grey): Grey {
   const { widthPx: w, heightPx: h } = grey;
   const pass = (from: Grey['values'], step: number, out: Uint8Array): Uint8Array => {
-    for (let i = step; i < from.length - step; i++) out[i] = (from[i - step] + 2 * from[i] + from[i + step] + 2) >> 2;
+    for (let i = step; i < from.length - step; i++)
+      out[i] = (from[i - step]! + 2 * from[i]! + from[i + step]! + 2) >> 2;
     return out;
   };
   const across = pass(grey.values, 1, Uint8Array.from(grey.values));

@@ -88,7 +88,7 @@ export function decideLadder(state: LadderState): LadderDecision {
       return { move: 'change-drill', rung, reason: 'Two cues have not moved it: another drill for the same fault.' };
     return { move: 'change-cue', rung, reason: `${trial} sessions without meeting the mark: another cue.` };
   }
-  const last = sessions[sessions.length - 1];
+  const last = sessions[sessions.length - 1]!;
   const so = percent(shareOf(last));
   const reason =
     shareOf(last) >= passShare

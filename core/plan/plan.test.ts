@@ -175,7 +175,7 @@ describe('week', () => {
   test('three sessions are spread over the week', () => {
     const days = planWeek([wish('quiet-setup')], limits).days.map((d) => d.day);
     expect(days).toHaveLength(3);
-    expect(days[1] - days[0]).toBeGreaterThanOrEqual(2);
+    expect(days[1]! - days[0]!).toBeGreaterThanOrEqual(2);
   });
   test('fewer free days than wished are said', () => {
     const week = planWeek([wish('quiet-setup', { sessionsPerWeek: 5 })], {
@@ -188,7 +188,7 @@ describe('week', () => {
   });
   test('the cap on maximal swings cuts sets and says so', () => {
     const week = planWeek([wish('light-fast', { sets: 8, reps: 5 })], { ...limits, ageYears: 64 });
-    expect(week.setsOf['light-fast'] * 5).toBeLessThanOrEqual(20);
+    expect(week.setsOf['light-fast']! * 5).toBeLessThanOrEqual(20);
     expect(week.notes.join()).toContain('cap is 20');
   });
   test('caps by age and return', () => {
@@ -229,7 +229,7 @@ describe('week', () => {
           expect(week.days.length).toBeLessThanOrEqual(r.limit);
           expect(week.days.every((d) => !r.blocked.includes(d.day))).toBe(true);
           expect(maximal.length).toBeLessThanOrEqual(3);
-          for (let i = 1; i < maximal.length; i++) expect(maximal[i] - maximal[i - 1]).toBeGreaterThan(1);
+          for (let i = 1; i < maximal.length; i++) expect(maximal[i]! - maximal[i - 1]!).toBeGreaterThan(1);
           expect((week.setsOf['light-fast'] ?? 0) * r.reps).toBeLessThanOrEqual(maximalSwingCap(r.age, false));
           if (r.event !== undefined) for (const d of maximal) expect(d < r.event - 3 || d > r.event).toBe(true);
         },

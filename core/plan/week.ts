@@ -44,7 +44,7 @@ export interface WeekLimits {
 /** Greatest unevenness of the gaps between chosen days, wrapped round the week. */
 function unevenness(days: readonly number[]): number {
   if (days.length < 2) return 0;
-  const gaps = days.map((d, i) => (i + 1 < days.length ? days[i + 1] - d : days[0] + DAYS - d));
+  const gaps = days.map((d, i) => (i + 1 < days.length ? days[i + 1]! - d : days[0]! + DAYS - d));
   return Math.max(...gaps) - Math.min(...gaps);
 }
 

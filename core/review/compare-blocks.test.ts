@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import { must } from '../errors/must.ts';
 import { seededRandom } from '../numeric/random.ts';
@@ -58,11 +59,11 @@ describe('two blocks compared', () => {
     const chances = [c.firstChanceBest, ...c.effects.map((e) => e.chanceBest)];
     expect(chances.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
     expect(c.effects[0]).toMatchObject({ label: 'push' });
-    expect(c.effects[0].chanceBest).toBeGreaterThan(0.9);
+    expect(c.effects[0]!.chanceBest).toBeGreaterThan(0.9);
   });
   test('another day widens the interval; what is alike is a tie', () => {
     const width = (day: string): number => {
-      const [a, b] = runs('AB', 8, 0, 0, 'days');
+      const [a, b] = tuple(2, runs('AB', 8, 0, 0, 'days'));
       const [lo, hi] = must(compareRuns([a, { ...b, day }]).interval90Mps);
       return hi - lo;
     };

@@ -66,8 +66,8 @@ export function blockTrend(speedsMps: readonly number[]): BlockTrend {
           speedsMps,
         );
   if (!fit) return { kind: 'cannot-say', perTenMps: null, interval90Mps: null };
-  const slope = fit.coefficients[1];
-  const reach = student95(speedsMps.length - 2) * fit.residualSd * Math.sqrt(fit.covariance[1][1]);
+  const slope = fit.coefficients[1]!;
+  const reach = student95(speedsMps.length - 2) * fit.residualSd * Math.sqrt(fit.covariance[1]![1]!);
   const limit = STEADY_SHARE * median(speedsMps);
   const kind =
     slope + reach < 0
@@ -82,7 +82,7 @@ export function blockTrend(speedsMps: readonly number[]): BlockTrend {
 
 /** Next condition that an A B A B order wants after the runs so far. */
 export const nextInAlternation = (runs: readonly Run[]): 'A' | 'B' =>
-  runs.length > 0 && runs[runs.length - 1].label === 'A' ? 'B' : 'A';
+  runs.length > 0 && runs[runs.length - 1]!.label === 'A' ? 'B' : 'A';
 
 /** What must be alike for two blocks to be compared. */
 export interface BlockCircumstances {

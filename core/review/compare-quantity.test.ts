@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import { seededRandom } from '../numeric/random.ts';
 import { compareConditions } from './compare-runs.ts';
@@ -20,7 +21,7 @@ describe('comparing any quantity', () => {
   test('a quantity in another unit gives the same chances and scaled figures', () => {
     const mm = runs(4, 6, 'unit', 20);
     const cm = mm.map((r) => ({ ...r, values: r.values.map((v) => v / 10 + 7) }));
-    const [a, b] = [compareQuantity(mm).effects[0], compareQuantity(cm).effects[0]];
+    const [a, b] = tuple(2, [compareQuantity(mm).effects[0]!, compareQuantity(cm).effects[0]!]);
     expect(b.difference).toBeCloseTo(a.difference / 10, 9);
     expect(b.interval90[1]).toBeCloseTo(a.interval90[1] / 10, 9);
     expect(b.chanceGreater).toBeCloseTo(a.chanceGreater, 9);
@@ -28,7 +29,10 @@ describe('comparing any quantity', () => {
 
   test('less is better turns the best, never the difference', () => {
     const list = runs(8, 5, 'less', 20);
-    const [more, less] = [compareQuantity(list, 'more').effects[0], compareQuantity(list, 'less').effects[0]];
+    const [more, less] = tuple(2, [
+      compareQuantity(list, 'more').effects[0]!,
+      compareQuantity(list, 'less').effects[0]!,
+    ]);
     expect(less.difference).toBeCloseTo(more.difference, 6);
     expect(less.interval90[0]).toBeCloseTo(more.interval90[0], 6);
     expect(less.chanceGreater).toBeCloseTo(more.chanceGreater, 6);
@@ -44,8 +48,8 @@ describe('comparing any quantity', () => {
       position,
       speedsMps: Array.from({ length: 6 }, () => 40 + (label === 'b' ? 0.8 : 0) + 0.6 * random.normal()),
     }));
-    const asSpeed = compareConditions(speeds).effects[0];
-    const any = compareQuantity(speeds.map(({ speedsMps, ...r }) => ({ ...r, values: speedsMps }))).effects[0];
+    const asSpeed = compareConditions(speeds).effects[0]!;
+    const any = compareQuantity(speeds.map(({ speedsMps, ...r }) => ({ ...r, values: speedsMps }))).effects[0]!;
     expect(any.difference).toBeCloseTo(asSpeed.differenceMps, 1);
     expect(any.chanceGreater).toBeCloseTo(asSpeed.chanceFaster, 1);
   });
@@ -59,7 +63,7 @@ describe('comparing any quantity', () => {
         difference: _d,
         interval90,
         chanceGreater,
-      } = compareQuantity(runs(difference, 1, `runs ${i}`)).effects[0];
+      } = compareQuantity(runs(difference, 1, `runs ${i}`)).effects[0]!;
       if (interval90[0] <= difference && difference <= interval90[1]) held++;
       if (Math.max(chanceGreater, 1 - chanceGreater) < 0.9) continue;
       sure++;

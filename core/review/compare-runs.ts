@@ -97,7 +97,7 @@ function solveCell(d: Design, blockSd: number, daySd: number, widening: number, 
   const v = d.means.map((_, i) =>
     d.means.map(
       (__, k) =>
-        (i === k ? d.variances[i] + (blockSd * d.speed) ** 2 : 0) +
+        (i === k ? d.variances[i]! + (blockSd * d.speed) ** 2 : 0) +
         (d.days[i] === d.days[k] ? (daySd * d.speed) ** 2 : 0),
     ),
   );
@@ -105,7 +105,7 @@ function solveCell(d: Design, blockSd: number, daySd: number, widening: number, 
   const columns = 2 + d.effects;
   const row = (i: number): number[] => [
     1,
-    d.places[i],
+    d.places[i]!,
     ...Array.from({ length: d.effects }, (_, e) => Number(d.effectOf[i] === e)),
   ];
   const x = d.means.map((_, i) => row(i));
@@ -118,26 +118,26 @@ function solveCell(d: Design, blockSd: number, daySd: number, widening: number, 
   const prior = invertSymmetric(effectCovariance);
   const driftPrecision = 1 / (DRIFT_SD * d.speed) ** 2;
   const flat = 1e-6 / d.speed ** 2;
-  const weighted = x[0].map((_, c) => inverse.map((r) => r.reduce((s, w, k) => s + w * x[k][c], 0)));
+  const weighted = x[0]!.map((_, c) => inverse.map((r) => r.reduce((s, w, k) => s + w * x[k]![c]!, 0)));
   const precision = Array.from({ length: columns }, (_, a) =>
     Array.from({ length: columns }, (__, b) => {
-      const data = x.reduce((s, r, i) => s + r[a] * weighted[b][i], 0);
+      const data = x.reduce((s, r, i) => s + r[a]! * weighted[b]![i]!, 0);
       const own = a === b ? (a === 0 ? flat : a === 1 ? driftPrecision : 0) : 0;
-      return data + own + (a > 1 && b > 1 ? prior.inverse[a - 2][b - 2] : 0);
+      return data + own + (a > 1 && b > 1 ? prior.inverse[a - 2]![b - 2]! : 0);
     }),
   );
-  const right = Array.from({ length: columns }, (_, a) => y.reduce((s, value, i) => s + value * weighted[a][i], 0));
+  const right = Array.from({ length: columns }, (_, a) => y.reduce((s, value, i) => s + value * weighted[a]![i]!, 0));
   const posterior = invertSymmetric(precision);
-  const b = posterior.inverse.map((r) => r.reduce((s, w, k) => s + w * right[k], 0));
+  const b = posterior.inverse.map((r) => r.reduce((s, w, k) => s + w * right[k]!, 0));
   let square = 0;
-  for (let i = 0; i < n; i++) for (let k = 0; k < n; k++) square += y[i] * inverse[i][k] * y[k];
-  const explained = b.reduce((s, value, k) => s + value * right[k], 0);
+  for (let i = 0; i < n; i++) for (let k = 0; k < n; k++) square += y[i]! * inverse[i]![k]! * y[k]!;
+  const explained = b.reduce((s, value, k) => s + value * right[k]!, 0);
   return {
     weight: 0,
     log: logPrior - 0.5 * (logDet + posterior.logDet + prior.logDet + square - explained),
     mean: b.slice(2),
     covariance: posterior.inverse.slice(2).map((r) => r.slice(2)),
-    drift: b[1],
+    drift: b[1]!,
   };
 }
 
@@ -168,12 +168,14 @@ function chancesBest(cells: readonly Cell[], effects: number, sign: 1 | -1): num
       cells.findIndex((c) => (left -= c.weight) <= 0),
     );
     const z = Array.from({ length: effects }, () => random.normal());
-    const drawn = cells[at].mean.map((m, i) => m + factors[at][i].reduce((s, l, k) => s + (k <= i ? l * z[k] : 0), 0));
+    const drawn = cells[at]!.mean.map(
+      (m, i) => m + factors[at]![i]!.reduce((s, l, k) => s + (k <= i ? l * z[k]! : 0), 0),
+    );
     let best = 0;
     drawn.forEach((value, i) => {
-      if (sign * value > (best === 0 ? 0 : sign * drawn[best - 1])) best = i + 1;
+      if (sign * value > (best === 0 ? 0 : sign * drawn[best - 1]!)) best = i + 1;
     });
-    wins[best]++;
+    wins[best]!++;
   }
   return wins.map((w) => w / DRAWS);
 }
@@ -238,13 +240,13 @@ export function compareConditions(
   const cells = cellsOf(design, severalDays);
   const bestOf = chancesBest(cells, design.effects, best === 'fastest' ? 1 : -1);
   const effects = labels.slice(1).map((label, e): ConditionEffect => {
-    const parts = cells.map((c) => ({ weight: c.weight, meanMps: c.mean[e], sdMps: Math.sqrt(c.covariance[e][e]) }));
+    const parts = cells.map((c) => ({ weight: c.weight, meanMps: c.mean[e]!, sdMps: Math.sqrt(c.covariance[e]![e]!) }));
     return {
       label,
       differenceMps: parts.reduce((s, p) => s + p.weight * p.meanMps, 0),
       interval90Mps: [mixtureQuantile(parts, 0.05), mixtureQuantile(parts, 0.95)],
       chanceFaster: 1 - chanceAtMost(parts, 0),
-      chanceBest: bestOf[e + 1],
+      chanceBest: bestOf[e + 1]!,
     };
   });
   const widest = effects.reduce((a, b) => (Math.abs(b.differenceMps) > Math.abs(a.differenceMps) ? b : a));
@@ -252,7 +254,7 @@ export function compareConditions(
   const mostRuns = Math.max(...days.map((day) => filled.filter((r) => r.day === day).length));
   return {
     first,
-    firstChanceBest: bestOf[0],
+    firstChanceBest: bestOf[0]!,
     effects,
     driftMps: mostRuns >= 3 ? cells.reduce((s, c) => s + c.weight * c.drift, 0) : null,
     severalDays,

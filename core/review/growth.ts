@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { simulateDownswing } from '../swing/model.ts';
 import { scaledPlayer } from '../swing/parameters.ts';
 
@@ -34,13 +35,13 @@ export function growthShare(from: BodySize, to: BodySize): { share: number; sd: 
 export function sizeAt(sizes: readonly BodySize[], date: string): BodySize {
   const sorted = [...sizes].sort((a, b) => Date.parse(a.date) - Date.parse(b.date));
   const t = Date.parse(date);
-  if (t <= Date.parse(sorted[0].date)) return sorted[0];
+  if (t <= Date.parse(sorted[0]!.date)) return sorted[0]!;
   for (let i = 1; i < sorted.length; i++) {
-    const [a, b] = [sorted[i - 1], sorted[i]];
+    const [a, b] = tuple(2, [sorted[i - 1]!, sorted[i]!]);
     const [ta, tb] = [Date.parse(a.date), Date.parse(b.date)];
     if (t > tb) continue;
     const f = tb === ta ? 1 : (t - ta) / (tb - ta);
     return { date, heightM: a.heightM + f * (b.heightM - a.heightM), massKg: a.massKg + f * (b.massKg - a.massKg) };
   }
-  return sorted[sorted.length - 1];
+  return sorted[sorted.length - 1]!;
 }

@@ -93,7 +93,7 @@ describe('what must hold for any review', () => {
         const best = Math.max(...list.flatMap((s) => s.speedsMps));
         notches.forEach((n, k) => {
           expect(n.speedMps).toBeLessThan(best);
-          if (k > 0) expect(n.speedMps).toBeGreaterThanOrEqual(notches[k - 1].speedMps);
+          if (k > 0) expect(n.speedMps).toBeGreaterThanOrEqual(notches[k - 1]!.speedMps);
         });
       }),
       { numRuns: 25 },

@@ -49,9 +49,9 @@ export function lookAt(sessions: readonly SeasonSpeeds[], smallestMps: number, g
   const season = new Season(speedMps);
   const rows = means.map((m, i) => ({
     ...m,
-    meanMps: m.meanMps - sessions[i].growthMps,
-    old: sessions[i].old,
-    sameDay: i > 0 && dayOf(sessions[i].date) === dayOf(sessions[i - 1].date),
+    meanMps: m.meanMps - sessions[i]!.growthMps,
+    old: sessions[i]!.old,
+    sameDay: i > 0 && dayOf(sessions[i]!.date) === dayOf(sessions[i - 1]!.date),
   }));
   for (const row of rows) season.add(row);
   const since = sessions.filter((s) => !s.old);
@@ -59,7 +59,7 @@ export function lookAt(sessions: readonly SeasonSpeeds[], smallestMps: number, g
   const posterior = season.posterior(growthSdMps ** 2);
   return {
     ...judge(posterior, season.sessionsSinceChange, smallestMps, goal),
-    date: sessions[sessions.length - 1].date,
+    date: sessions[sessions.length - 1]!.date,
     sessionsSince: season.sessionsSinceChange,
     posterior,
     sessions: rows,
@@ -112,7 +112,7 @@ export function findNotches(
 ): Notch[] {
   const notches = [...kept];
   let known = kept.length > 0 ? undefined : looked;
-  let season = kept.length > 0 ? seasonAfter(sessions, kept[kept.length - 1].date) : [...sessions];
+  let season = kept.length > 0 ? seasonAfter(sessions, kept[kept.length - 1]!.date) : [...sessions];
   for (;;) {
     if (season.filter((s) => !s.old).length < FEWEST_SINCE) return notches;
     const look = firstNotch(known ?? looksOf(season, smallestMps, 'gain'));

@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import { CannotSayError, InputError } from '../errors/input-error.ts';
 import { seededRandom, type Random } from '../numeric/random.ts';
@@ -31,7 +32,7 @@ function student(
   });
 }
 const covers = (sessions: ReviewSession[], baselineSessions: number, gainMph: number): boolean => {
-  const [lo, hi] = reviewGain(sessions, { baselineSessions }).interval90Mps.map(mpsToMph);
+  const [lo, hi] = tuple(2, reviewGain(sessions, { baselineSessions }).interval90Mps.map(mpsToMph));
   return lo <= gainMph && gainMph <= hi;
 };
 
@@ -134,7 +135,7 @@ describe('verdicts', () => {
   test('a baseline of one or two says what it may hide, three hide nothing that is said', () => {
     const list = [90, 90.2, 90.1, 93, 93.2, 93.1];
     const hidden = [1, 2, 3].map((baselineSessions) => run(list, { baselineSessions }).baselineMayHideMps);
-    expect(hidden[0]).toBeGreaterThan(hidden[1]);
+    expect(hidden[0]).toBeGreaterThan(hidden[1]!);
     expect(hidden[1]).toBeGreaterThan(0);
     expect(hidden[2]).toBe(0);
   });
@@ -167,15 +168,15 @@ describe('notches', () => {
   test('cut at the second sure look, below the level and not at the best', () => {
     const notches = notchesOf(listOf(risen));
     expect(notches).toHaveLength(1);
-    expect(notches[0].date).toBe(day(6));
-    expect(notches[0].smallestGainMps).toBeCloseTo(mphToMps(1), 6);
-    const mph = mpsToMph(notches[0].speedMps);
+    expect(notches[0]!.date).toBe(day(6));
+    expect(notches[0]!.smallestGainMps).toBeCloseTo(mphToMps(1), 6);
+    const mph = mpsToMph(notches[0]!.speedMps);
     expect(mph).toBeGreaterThan(91);
     expect(mph).toBeLessThan(95.5);
   });
   test('not cut where the second look is less than five days later', () => {
     const list = listOf(risen).slice(0, 7);
-    const soon = { ...list[6], date: '2026-02-08' };
+    const soon = { ...list[6]!, date: '2026-02-08' };
     expect(notchesOf([...list.slice(0, 6), soon])).toHaveLength(0);
   });
   test('not cut where the gain was gone a lesson later', () => {
@@ -184,7 +185,7 @@ describe('notches', () => {
   test('a second notch starts from the level of the first', () => {
     const notches = notchesOf(listOf([...risen.slice(0, 7), 101, 101.2, 101.1, 101, 101.1]));
     expect(notches).toHaveLength(2);
-    expect(notches[1].speedMps).toBeGreaterThan(notches[0].speedMps);
+    expect(notches[1]!.speedMps).toBeGreaterThan(notches[0]!.speedMps);
   });
   test('one in the record stays as it was cut, whatever the setting is now', () => {
     const list = listOf([...risen.slice(0, 7), 101, 101.2, 101.1, 101, 101.1]);
@@ -201,8 +202,8 @@ describe('growth', () => {
     { date: day(5), heightM: 1.71, massKg: 59 },
   ];
   test('a taller, heavier player is faster by the model; the same player is not', () => {
-    expect(growthShare(sizes[0], sizes[1]).share).toBeGreaterThan(0.02);
-    expect(growthShare(sizes[0], sizes[0]).share).toBeCloseTo(0, 9);
+    expect(growthShare(sizes[0]!, sizes[1]!).share).toBeGreaterThan(0.02);
+    expect(growthShare(sizes[0]!, sizes[0]!).share).toBeCloseTo(0, 9);
   });
   test('sizes between the measurements lie on a line, beyond them they are held', () => {
     expect(sizeAt(sizes, day(2)).heightM).toBeCloseTo(1.68, 2);
@@ -221,7 +222,10 @@ describe('growth', () => {
 
 describe('bad and thin input', () => {
   test('sessions out of order, and one that is there twice', () => {
-    const [a, b, c] = [90, 91, 92].map((v, i) => session(i, [v, v + 1, v + 2]));
+    const [a, b, c] = tuple(
+      3,
+      [90, 91, 92].map((v, i) => session(i, [v, v + 1, v + 2])),
+    );
     expect(() => reviewGain([a, c, b])).toThrow(/order of time/);
     expect(() => reviewGain([a, b, b])).toThrow(/there twice/);
   });
@@ -281,7 +285,7 @@ test('spread within sessions: the prior holds for few swings, the data for many'
   const random = seededRandom(4);
   const many = Array.from({ length: 20 }, () => Array.from({ length: 20 }, () => 40 + 0.3 * random.normal()));
   expect(pooledSpread(many, 40)).toBeCloseTo(0.3, 1);
-  expect(sessionMeans(many).means[0].varianceMps2).toBeCloseTo((1.05 * 0.09) / 20, 2);
+  expect(sessionMeans(many).means[0]!.varianceMps2).toBeCloseTo((1.05 * 0.09) / 20, 2);
 });
 
 test('block statistics leave out what was set aside', () => {

@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { CannotSayError, InputError } from '../errors/input-error.ts';
 import { median } from '../numeric/statistics.ts';
 import { mphToMps } from '../units/units.ts';
@@ -100,7 +101,7 @@ function withGrowth(
 ): { sessions: SeasonSpeeds[]; growthMps: number } {
   const baselineMps = median(used.slice(0, baselineCount).flatMap((s) => s.speedsMps));
   const sizes = growth && growth.length >= 2 ? growth : undefined;
-  const from = sizes && sizeAt(sizes, used[baselineCount - 1].date);
+  const from = sizes && sizeAt(sizes, used[baselineCount - 1]!.date);
   const sessions = used.map((s, i) => {
     const share = sizes && from && i >= baselineCount ? growthShare(from, sizeAt(sizes, s.date)) : { share: 0, sd: 0 };
     return {
@@ -117,10 +118,10 @@ function withGrowth(
 
 /** The latest session against the one before it: days differ by two day spreads that are partly the same. */
 function sinceLastSession(look: Look): { differenceMps: number; parts: Parameters<typeof mixtureQuantile>[0] } {
-  const [before, last] = look.sessions.filter((s) => !s.old || look.sessionsSince < 2).slice(-2);
+  const [before, last] = tuple(2, look.sessions.filter((s) => !s.old || look.sessionsSince < 2).slice(-2));
   const differenceMps = last.meanMps - before.meanMps;
   const parts = look.posterior.parts.map((p) => {
-    const { tauShare, rho } = SEASON_CELLS[p.cell];
+    const { tauShare, rho } = SEASON_CELLS[p.cell]!;
     const days = last.sameDay ? 0 : 2 * (1 - rho) * (tauShare * look.speedMps) ** 2;
     return {
       weight: p.weight,
@@ -182,7 +183,7 @@ export function reviewGain(sessions: readonly ReviewSession[], options: ReviewOp
   const goal = options.goal ?? 'gain';
   const { sessions: season, growthMps } = withGrowth(used, baselineCount, options.growth);
   const looks = looksOf(season, smallestMps, goal);
-  const look = looks[looks.length - 1];
+  const look = looks[looks.length - 1]!;
   const last = sinceLastSession(look);
   const latest = options.compare === 'latest';
   const parts = latest ? last.parts : look.posterior.parts;
@@ -191,7 +192,7 @@ export function reviewGain(sessions: readonly ReviewSession[], options: ReviewOp
     condition,
     baselineSessions: baselineCount,
     baselineMps: look.posterior.baselineMps,
-    latestMedianMps: median(used[used.length - 1].speedsMps),
+    latestMedianMps: median(used[used.length - 1]!.speedsMps),
     sessionsSince: look.sessionsSince,
     gainMps: latest ? last.differenceMps : look.posterior.gainMps,
     interval90Mps: intervalOf(parts, LOOK_QUANTILES),

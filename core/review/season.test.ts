@@ -44,14 +44,14 @@ describe.each(SEASONS.cases.map((c) => [c.name, c] as const))('reference season:
     means.forEach((m, i) => season.add({ ...m, old: i < c.baselineSessions || c.oldPlaceAgain.includes(i) }));
     const p = season.posterior();
     const j = judge(p, season.sessionsSinceChange, 1, 'gain');
-    means.forEach((m, i) => expect(m.meanMps).toBeCloseTo(look.sessionMeans[i], 3));
+    means.forEach((m, i) => expect(m.meanMps).toBeCloseTo(look.sessionMeans[i]!, 3));
     expect(spreadMps).toBeCloseTo(look.swingSd, 3);
     expect(season.sessionsSinceChange).toBe(look.sessionsSinceChange);
     const near = (value: number, wanted: number, within: number): void =>
       expect(Math.abs(value - wanted)).toBeLessThanOrEqual(within);
     near(p.gainMps, look.gain, 1e-3);
-    for (const [k, q] of [0.05, 0.95].entries()) near(mixtureQuantile(p.parts, q), look.interval90[k], 1e-3);
-    for (const [k, q] of [0.02, 0.98].entries()) near(mixtureQuantile(p.parts, q), look.intervalSeason[k], 1e-3);
+    for (const [k, q] of [0.05, 0.95].entries()) near(mixtureQuantile(p.parts, q), look.interval90[k]!, 1e-3);
+    for (const [k, q] of [0.02, 0.98].entries()) near(mixtureQuantile(p.parts, q), look.intervalSeason[k]!, 1e-3);
     near(j.chanceAbove, look.chanceAbove, 1e-4);
     near(j.chanceBelow, look.chanceBelow, 1e-4);
     near(chanceNeeded(look.sessionsSinceChange), look.need, 1e-4);
@@ -81,7 +81,7 @@ describe('sessions to settle against the reference', () => {
     );
     // 500 draws against 600: two standard errors of the difference of two shares are 6 %.
     for (const [k, chance] of Object.entries(settle.chanceWithin))
-      expect(Math.abs(answer.chanceWithin[Number(k) - 1] - chance)).toBeLessThan(0.08);
+      expect(Math.abs(answer.chanceWithin[Number(k) - 1]! - chance)).toBeLessThan(0.08);
   });
 });
 

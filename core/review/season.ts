@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { normalCdf } from '../numeric/statistics.ts';
 import type { SessionMean } from './session-mean.ts';
 
@@ -73,7 +74,10 @@ export interface SeasonPosterior {
 
 /** State of one cell's filter over the columns y, 1 and x after its last session: means, variance, sums of products of innovations. */
 const FIELDS = 11;
-const [A_Y, A_1, A_X, P, LN_F, S_YY, S_1Y, S_XY, S_11, S_1X, S_XX] = Array.from({ length: FIELDS }, (_, i) => i);
+const [A_Y, A_1, A_X, P, LN_F, S_YY, S_1Y, S_XY, S_11, S_1X, S_XX] = tuple(
+  11,
+  Array.from({ length: FIELDS }, (_, i) => i),
+);
 
 function restart(s: Float64Array, at: number, tau: number): void {
   s.fill(0, at, at + FIELDS);
@@ -82,29 +86,29 @@ function restart(s: Float64Array, at: number, tau: number): void {
 
 /** From one day to the next. */
 function nextDay(s: Float64Array, at: number, tau: number, rho: number): void {
-  s[at + A_Y] *= rho;
-  s[at + A_1] *= rho;
-  s[at + A_X] *= rho;
-  s[at + P] = rho * rho * s[at + P] + (1 - rho * rho) * tau * tau;
+  s[at + A_Y]! *= rho;
+  s[at + A_1]! *= rho;
+  s[at + A_X]! *= rho;
+  s[at + P] = rho * rho * s[at + P]! + (1 - rho * rho) * tau * tau;
 }
 
 function learn(s: Float64Array, at: number, y: number, x: number, v: number): void {
-  const f = s[at + P] + v;
-  const k = s[at + P] / f;
-  const ey = y - s[at + A_Y];
-  const e1 = 1 - s[at + A_1];
-  const ex = x - s[at + A_X];
-  s[at + LN_F] += log(f);
-  s[at + S_YY] += (ey * ey) / f;
-  s[at + S_1Y] += (e1 * ey) / f;
-  s[at + S_XY] += (ex * ey) / f;
-  s[at + S_11] += (e1 * e1) / f;
-  s[at + S_1X] += (e1 * ex) / f;
-  s[at + S_XX] += (ex * ex) / f;
-  s[at + A_Y] += k * ey;
-  s[at + A_1] += k * e1;
-  s[at + A_X] += k * ex;
-  s[at + P] *= 1 - k;
+  const f = s[at + P]! + v;
+  const k = s[at + P]! / f;
+  const ey = y - s[at + A_Y]!;
+  const e1 = 1 - s[at + A_1]!;
+  const ex = x - s[at + A_X]!;
+  s[at + LN_F]! += log(f);
+  s[at + S_YY]! += (ey * ey) / f;
+  s[at + S_1Y]! += (e1 * ey) / f;
+  s[at + S_XY]! += (ex * ey) / f;
+  s[at + S_11]! += (e1 * e1) / f;
+  s[at + S_1X]! += (e1 * ex) / f;
+  s[at + S_XX]! += (ex * ex) / f;
+  s[at + A_Y]! += k * ey;
+  s[at + A_1]! += k * e1;
+  s[at + A_X]! += k * ex;
+  s[at + P]! *= 1 - k;
 }
 
 /** The season so far, cell by cell; takes one session after the other. */
@@ -122,7 +126,7 @@ export class Season {
   constructor(speedMps: number, cells: readonly number[] = SEASON_CELLS.map((_, i) => i)) {
     this.speedMps = speedMps;
     this.cells = cells;
-    for (const i of cells) restart(this.states, i * FIELDS, SEASON_CELLS[i].tauShare * speedMps);
+    for (const i of cells) restart(this.states, i * FIELDS, SEASON_CELLS[i]!.tauShare * speedMps);
   }
 
   copy(cells: readonly number[] = this.cells): Season {
@@ -146,20 +150,20 @@ export class Season {
     this.sessions.push(session);
     if (!session.old) this.since++;
     for (const i of this.cells) {
-      const cell = SEASON_CELLS[i];
+      const cell = SEASON_CELLS[i]!;
       // A ramp shorter than its full length is drawn anew, since it is counted from today.
       const anew = cell.ramp > 0 && !session.old && this.since > 1 && this.since <= cell.ramp;
       if (anew) {
         restart(this.states, i * FIELDS, cell.tauShare * this.speedMps);
         let c = 0;
-        for (let k = 0; k < this.sessions.length; k++) this.step(i, k, this.sessions[k].old ? 0 : ++c);
+        for (let k = 0; k < this.sessions.length; k++) this.step(i, k, this.sessions[k]!.old ? 0 : ++c);
       } else this.step(i, this.sessions.length - 1, session.old ? 0 : this.since);
     }
   }
 
   private step(i: number, k: number, c: number): void {
-    const cell = SEASON_CELLS[i];
-    const { meanMps, varianceMps2, sameDay } = this.sessions[k];
+    const cell = SEASON_CELLS[i]!;
+    const { meanMps, varianceMps2, sameDay } = this.sessions[k]!;
     const at = i * FIELDS;
     if (k > 0 && !sameDay) nextDay(this.states, at, cell.tauShare * this.speedMps, cell.rho);
     learn(this.states, at, meanMps - this.speedMps, this.reach(cell, c), varianceMps2);
@@ -170,13 +174,13 @@ export class Season {
     const at = part.cell * FIELDS;
     const s = this.states;
     const b = baselineMps - this.speedMps;
-    return { meanMps: s[at + A_Y] - b * s[at + A_1] - gainMps * s[at + A_X], sdMps: sqrt(max(0, s[at + P])) };
+    return { meanMps: s[at + A_Y]! - b * s[at + A_1]! - gainMps * s[at + A_X]!, sdMps: sqrt(max(0, s[at + P]!)) };
   }
 
   /** The baseline given a gain, by one cell: mean and SD. */
   baselineGiven(part: SeasonPart, gainMps: number): { meanMps: number; sdMps: number } {
     const at = part.cell * FIELDS;
-    const [s11, s1x] = [this.states[at + S_11], this.states[at + S_1X]];
+    const [s11, s1x] = tuple(2, [this.states[at + S_11]!, this.states[at + S_1X]!]);
     return { meanMps: part.baselineMps - (s1x / s11) * (gainMps - part.meanMps), sdMps: 1 / sqrt(s11) };
   }
 
@@ -186,26 +190,27 @@ export class Season {
     const priorPrecision = 1 / (GAIN_SD_SHARE * this.speedMps) ** 2;
     const logs = new Float64Array(this.cells.length);
     const parts = this.cells.map((i, k) => {
-      const cell = SEASON_CELLS[i];
+      const cell = SEASON_CELLS[i]!;
       const at = i * FIELDS;
-      const sxx = s[at + S_XX] + priorPrecision;
-      const det = s[at + S_11] * sxx - s[at + S_1X] ** 2;
-      const b = (sxx * s[at + S_1Y] - s[at + S_1X] * s[at + S_XY]) / det;
-      const g = (s[at + S_11] * s[at + S_XY] - s[at + S_1X] * s[at + S_1Y]) / det;
-      logs[k] = cell.logPrior - 0.5 * (s[at + LN_F] + log(det) + s[at + S_YY] - b * s[at + S_1Y] - g * s[at + S_XY]);
+      const sxx = s[at + S_XX]! + priorPrecision;
+      const det = s[at + S_11]! * sxx - s[at + S_1X]! ** 2;
+      const b = (sxx * s[at + S_1Y]! - s[at + S_1X]! * s[at + S_XY]!) / det;
+      const g = (s[at + S_11]! * s[at + S_XY]! - s[at + S_1X]! * s[at + S_1Y]!) / det;
+      logs[k] =
+        cell.logPrior - 0.5 * (s[at + LN_F]! + log(det) + s[at + S_YY]! - b * s[at + S_1Y]! - g * s[at + S_XY]!);
       return {
         weight: 0,
         meanMps: g,
-        sdMps: sqrt(s[at + S_11] / det + extraVarianceMps2),
+        sdMps: sqrt(s[at + S_11]! / det + extraVarianceMps2),
         baselineMps: b + this.speedMps,
         cell: i,
       };
     });
     const most = logs.reduce((a, b) => max(a, b), -Infinity);
     let total = 0;
-    parts.forEach((p, k) => (total += p.weight = exp(logs[k] - most)));
+    parts.forEach((p, k) => (total += p.weight = exp(logs[k]! - most)));
     const mean = (of: (p: SeasonPart, cell: Cell) => number): number =>
-      parts.reduce((sum, p) => sum + p.weight * of(p, SEASON_CELLS[p.cell]), 0);
+      parts.reduce((sum, p) => sum + p.weight * of(p, SEASON_CELLS[p.cell]!), 0);
     for (const p of parts) p.weight /= total;
     return {
       parts: parts.filter((p) => p.weight > 1e-9),

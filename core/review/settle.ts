@@ -36,7 +36,7 @@ function drawPart(parts: readonly SeasonPart[], random: Random): SeasonPart {
     left -= p.weight;
     if (left <= 0) return p;
   }
-  return parts[parts.length - 1];
+  return parts[parts.length - 1]!;
 }
 
 /**
@@ -55,7 +55,7 @@ export function sessionsToSettle(input: SettleInput, random: Random, draws = DRA
   const likely = now.parts.filter((p) => p.weight > LEAST_WEIGHT).map((p) => p.cell);
   for (let draw = 0; draw < draws; draw++) {
     const part = drawPart(now.parts, random);
-    const { tauShare, rho, ramp } = SEASON_CELLS[part.cell];
+    const { tauShare, rho, ramp } = SEASON_CELLS[part.cell]!;
     const tau = tauShare * input.speedMps;
     const gain = part.meanMps + part.sdMps * random.normal();
     const level = season.baselineGiven(part, gain);
@@ -71,7 +71,7 @@ export function sessionsToSettle(input: SettleInput, random: Random, draws = DRA
       future.add({ meanMps, varianceMps2, swings: 0, old: false });
       const p = future.posterior(input.extraVarianceMps2);
       if (judge(p, future.sessionsSinceChange, input.smallestMps, input.goal).verdict === 'cannot-say') continue;
-      first[k]++;
+      first[k]!++;
       break;
     }
   }

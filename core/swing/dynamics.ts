@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import type { Drive, SwingParameters } from './parameters.ts';
 
 // Held by this module: the equations are stepped millions of times, and a look-up of a global each time would be most of it.
@@ -70,14 +71,14 @@ export function derivativeOf(p: SwingParameters): Derivative {
   const { sin, cos, exp, tanh } = Math;
 
   return (t, y, out) => {
-    const hp = y[0];
-    const h1 = y[1];
-    const h2 = y[2];
-    const h3 = y[3];
-    const wp = y[4];
-    const w1 = y[5];
-    const w2 = y[6];
-    const w3 = y[7];
+    const hp = y[0]!;
+    const h1 = y[1]!;
+    const h2 = y[2]!;
+    const h3 = y[3]!;
+    const wp = y[4]!;
+    const w1 = y[5]!;
+    const w2 = y[6]!;
+    const w3 = y[7]!;
     const d = h1 - hp;
     const sh = h2 - h1;
     const b = h3 - h2;
@@ -161,19 +162,19 @@ export function energyJ(p: SwingParameters, y: ArrayLike<number>): number {
   const A12 = L1 * (arm.massKg * arm.comM + club.massKg * arm.lengthM);
   const A13 = L1 * club.massKg * club.comM;
   const A23 = arm.lengthM * club.massKg * club.comM;
-  const [wp, w1, w2, w3] = [y[4], y[5], y[6], y[7]];
+  const [wp, w1, w2, w3] = tuple(4, [y[4]!, y[5]!, y[6]!, y[7]!]);
   const kinetic =
     0.5 * hips.inertiaKgM2 * wp * wp +
     0.5 * (torso.inertiaKgM2 + (arm.massKg + club.massKg) * L1 * L1) * w1 * w1 +
     0.5 * (arm.inertiaKgM2 + arm.massKg * arm.comM ** 2 + club.massKg * arm.lengthM ** 2) * w2 * w2 +
     0.5 * (club.inertiaKgM2 + club.massKg * club.comM ** 2) * w3 * w3 +
-    A12 * cos(y[1] - y[2]) * w1 * w2 +
-    A13 * cos(y[1] - y[3]) * w1 * w3 +
-    A23 * cos(y[2] - y[3]) * w2 * w3;
+    A12 * cos(y[1]! - y[2]!) * w1 * w2 +
+    A13 * cos(y[1]! - y[3]!) * w1 * w3 +
+    A23 * cos(y[2]! - y[3]!) * w2 * w3;
   const lever =
-    L1 * (arm.massKg + club.massKg) * cos(y[1]) +
-    (arm.massKg * arm.comM + club.massKg * arm.lengthM) * cos(y[2]) +
-    club.massKg * club.comM * cos(y[3]);
+    L1 * (arm.massKg + club.massKg) * cos(y[1]!) +
+    (arm.massKg * arm.comM + club.massKg * arm.lengthM) * cos(y[2]!) +
+    club.massKg * club.comM * cos(y[3]!);
   return kinetic - p.gravityInPlaneMps2 * lever;
 }
 
@@ -190,13 +191,13 @@ export function rungeKutta(
   return (t, y, h, next) => {
     const half = h / 2;
     derivative(t, y, k1);
-    for (let i = 0; i < places; i++) z[i] = y[i] + half * k1[i];
+    for (let i = 0; i < places; i++) z[i] = y[i]! + half * k1[i]!;
     derivative(t + half, z, k2);
-    for (let i = 0; i < places; i++) z[i] = y[i] + half * k2[i];
+    for (let i = 0; i < places; i++) z[i] = y[i]! + half * k2[i]!;
     derivative(t + half, z, k3);
-    for (let i = 0; i < places; i++) z[i] = y[i] + h * k3[i];
+    for (let i = 0; i < places; i++) z[i] = y[i]! + h * k3[i]!;
     derivative(t + h, z, k4);
     const sixth = h / 6;
-    for (let i = 0; i < places; i++) next[i] = y[i] + sixth * (k1[i] + 2 * (k2[i] + k3[i]) + k4[i]);
+    for (let i = 0; i < places; i++) next[i] = y[i]! + sixth * (k1[i]! + 2 * (k2[i]! + k3[i]!) + k4[i]!);
   };
 }

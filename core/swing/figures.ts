@@ -27,24 +27,24 @@ const LEVEL_RAD = -Math.PI / 2;
 function peakOf(samples: readonly SwingSample[], of: (s: SwingSample) => number): { value: number; timeS: number } {
   let at = 0;
   samples.forEach((s, i) => {
-    if (of(s) > of(samples[at])) at = i;
+    if (of(s) > of(samples[at]!)) at = i;
   });
   // The last interval is shorter than the others: no parabola through it.
-  if (at === 0 || at >= samples.length - 2) return { value: of(samples[at]), timeS: samples[at].timeS };
-  const [a, b, c] = [of(samples[at - 1]), of(samples[at]), of(samples[at + 1])];
+  if (at === 0 || at >= samples.length - 2) return { value: of(samples[at]!), timeS: samples[at]!.timeS };
+  const [a, b, c] = [of(samples[at - 1]!), of(samples[at]!), of(samples[at + 1]!)];
   const bend = a - 2 * b + c;
   const shift = bend === 0 ? 0 : (0.5 * (a - c)) / bend;
-  const step = samples[at + 1].timeS - samples[at].timeS;
-  return { value: b - 0.25 * (a - c) * shift, timeS: samples[at].timeS + shift * step };
+  const step = samples[at + 1]!.timeS - samples[at]!.timeS;
+  return { value: b - 0.25 * (a - c) * shift, timeS: samples[at]!.timeS + shift * step };
 }
 
 /** Angle between forearm and shaft where the arm passes level on the way down, rad; null where it starts below level. */
 export function wristAtLevel(samples: readonly SwingSample[]): number | null {
   for (let i = 1; i < samples.length; i++) {
-    const [before, after] = [samples[i - 1].anglesRad, samples[i].anglesRad];
+    const [before, after] = [samples[i - 1]!.anglesRad, samples[i]!.anglesRad];
     if (before[2] < LEVEL_RAD && after[2] >= LEVEL_RAD) {
       const f = (LEVEL_RAD - before[2]) / (after[2] - before[2]);
-      const bend = (s: readonly number[]): number => s[3] - s[2];
+      const bend = (s: readonly number[]): number => s[3]! - s[2]!;
       return Math.PI + bend(before) + f * (bend(after) - bend(before));
     }
   }
@@ -64,7 +64,7 @@ export function swingFigures(
   const { samples, downswingS } = swing;
   const stateOf = (s: SwingSample): number[] => [...s.anglesRad, ...s.ratesRadPerS];
   const hands = (s: SwingSample): number => pointSpeedMps(p, s.timeS, stateOf(s), 2);
-  const last = samples[samples.length - 1];
+  const last = samples[samples.length - 1]!;
   return {
     clubSpeedMps: swing.clubSpeedMps,
     downswingS,
@@ -73,7 +73,7 @@ export function swingFigures(
     wristAtLeadArmLevelRad: wristAtLevel(samples),
     segments: Object.fromEntries(
       MODEL_SEGMENTS.map((name, i) => {
-        const peak = peakOf(samples, (s) => s.ratesRadPerS[i]);
+        const peak = peakOf(samples, (s) => s.ratesRadPerS[i]!);
         return [
           name,
           {

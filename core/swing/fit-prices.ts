@@ -95,14 +95,14 @@ export function fitPrices(fit: SwingFit): FitPrice[] {
       (v, i) =>
         (gainAt(
           right,
-          fit.at.map((w, j) => (j === i ? v + STEPS[i] : w)),
+          fit.at.map((w, j) => (j === i ? v + STEPS[i]! : w)),
           fit.base,
         ) -
           gainMps) /
-        STEPS[i],
+        STEPS[i]!,
     );
     const c = fit.covariance;
-    const variance = c ? slopes.reduce((s, a, i) => s + a * slopes.reduce((t, b, j) => t + b * c[i][j], 0), 0) : 0;
+    const variance = c ? slopes.reduce((s, a, i) => s + a * slopes.reduce((t, b, j) => t + b * c[i]![j]!, 0), 0) : 0;
     const sd = Math.hypot(Math.sqrt(Math.max(0, variance)), mphToMps(MISMATCH_SD_MPH[right.id]));
     return {
       id: right.id,

@@ -87,7 +87,7 @@ describe('fit to one captured swing', () => {
 
 describe('Levenberg–Marquardt', () => {
   test('finds the valley of a curved function and keeps to its bounds', () => {
-    const rosenbrock = ([a, b]: readonly number[]): number[] => [1 - a, 10 * (b - a * a)];
+    const rosenbrock = ([a = 0, b = 0]: readonly number[]): number[] => [1 - a, 10 * (b - a * a)];
     const free = must(
       levenbergMarquardt(
         rosenbrock,
@@ -115,7 +115,7 @@ describe('Levenberg–Marquardt', () => {
       ),
     );
     expect(bound.at[0]).toBeLessThanOrEqual(0.5);
-    expect(bound.at[1]).toBeCloseTo(bound.at[0] ** 2, 2);
+    expect(bound.at[1]).toBeCloseTo(bound.at[0]! ** 2, 2);
   });
   test('a model without an answer at the start gives none', () => {
     expect(levenbergMarquardt(() => undefined, [0], [[-1, 1]], [0.1])).toBeUndefined();

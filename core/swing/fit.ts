@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { Z90 } from '../numeric/statistics.ts';
 import { CannotSayError } from '../errors/input-error.ts';
 import { levenbergMarquardt, type Minimum } from '../numeric/levenberg-marquardt.ts';
@@ -94,18 +95,18 @@ function rateAt(swing: Downswing, segment: number, beforeStrikeS: number): numbe
   if (t <= 0) return 0;
   const { samples } = swing;
   const i = Math.min(samples.length - 1, Math.max(1, Math.ceil(t / STEP_S)));
-  const [a, b] = [samples[i - 1], samples[i]];
+  const [a, b] = tuple(2, [samples[i - 1]!, samples[i]!]);
   const f = Math.min(1, Math.max(0, (t - a.timeS) / (b.timeS - a.timeS)));
-  return a.ratesRadPerS[segment] + f * (b.ratesRadPerS[segment] - a.ratesRadPerS[segment]);
+  return a.ratesRadPerS[segment]! + f * (b.ratesRadPerS[segment]! - a.ratesRadPerS[segment]!);
 }
 
 /** A captured curve at a time before the strike. */
 function captured(c: CapturedDownswing, values: readonly number[], beforeStrikeS: number): number {
   const times = c.beforeStrikeS;
   let i = 1;
-  while (i < times.length - 1 && times[i] > beforeStrikeS) i++;
-  const f = (times[i - 1] - beforeStrikeS) / (times[i - 1] - times[i]);
-  return values[i - 1] + Math.min(1, Math.max(0, f)) * (values[i] - values[i - 1]);
+  while (i < times.length - 1 && times[i]! > beforeStrikeS) i++;
+  const f = (times[i - 1]! - beforeStrikeS) / (times[i - 1]! - times[i]!);
+  return values[i - 1]! + Math.min(1, Math.max(0, f)) * (values[i]! - values[i - 1]!);
 }
 
 /**
@@ -127,11 +128,11 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
     const p = playerSwing({ ...player, strength });
     return { ...p, startRad: { ...p.startRad, ...c.startRad } };
   };
-  const clubEnd = c.club[c.club.length - 1];
+  const clubEnd = c.club[c.club.length - 1]!;
   const strength = turningPoint(
     (s) => {
       const swing = simulateDownswing(shaped(s), STEP_S);
-      return swing !== undefined && swing.samples[swing.samples.length - 1].ratesRadPerS[3] > clubEnd;
+      return swing !== undefined && swing.samples[swing.samples.length - 1]!.ratesRadPerS[3] > clubEnd;
     },
     0.2,
     1.6,
@@ -144,7 +145,7 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
     ['leadArm', 2, c.leadArm],
     ['club', 3, c.club],
   ] as const;
-  const span = Math.min(c.downswingS + 0.03, c.beforeStrikeS[0]);
+  const span = Math.min(c.downswingS + 0.03, c.beforeStrikeS[0]!);
   const grid = Array.from({ length: GRID }, (_, k) => (span * k) / (GRID - 1));
   const targets = curves.flatMap(([name, segment, values]) => {
     if (!values) return [];
@@ -158,9 +159,9 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
     const swing = simulateDownswing(fittedSwing(base, named(x)), STEP_S);
     if (!swing) return undefined;
     const data = targets.flatMap((t) =>
-      grid.map((before, k) => (weight * (rateAt(swing, t.segment, before) - t.at[k])) / t.peak),
+      grid.map((before, k) => (weight * (rateAt(swing, t.segment, before) - t.at[k]!)) / t.peak),
     );
-    return [...data, ...x.map((v, i) => v / PRIOR_SD[i])];
+    return [...data, ...x.map((v, i) => v / PRIOR_SD[i]!)];
   };
   const starts: readonly Partial<FitParameters>[] = [
     {},
@@ -205,11 +206,12 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
     targets.map((t) => [
       t.name,
       Math.sqrt(
-        grid.reduce((s, before, k) => s + (swing ? rateAt(swing, t.segment, before) - t.at[k] : t.peak) ** 2, 0) / GRID,
+        grid.reduce((s, before, k) => s + (swing ? rateAt(swing, t.segment, before) - t.at[k]! : t.peak) ** 2, 0) /
+          GRID,
       ) / t.peak,
     ]),
   );
-  const worst = Object.entries(misfit).sort((a, b) => b[1] - a[1])[0];
+  const worst = Object.entries(misfit).sort((a, b) => b[1] - a[1])[0]!;
   if (worst[1] > MOST_MISFIT)
     throw new CannotSayError(
       'misfit',
@@ -234,11 +236,11 @@ export function fitSwing(c: CapturedDownswing, player: Player, onSimulation?: (c
 function valuesOf({ at, covariance }: Minimum): SwingFit['values'] {
   return Object.fromEntries(
     FIT_NAMES.map((name, i) => {
-      const sd = Math.min(PRIOR_SD[i], covariance ? Math.sqrt(Math.max(0, covariance[i][i])) : PRIOR_SD[i]);
-      const middle = name === 'trunkCutMs' ? Math.abs(at[i]) : at[i];
+      const sd = Math.min(PRIOR_SD[i]!, covariance ? Math.sqrt(Math.max(0, covariance[i]![i]!)) : PRIOR_SD[i]!);
+      const middle = name === 'trunkCutMs' ? Math.abs(at[i]!) : at[i]!;
       const ends = [middle - Z90 * sd, middle + Z90 * sd];
       const shown = (v: number): number => (name.endsWith('Ms') ? 1000 * v : Math.exp(v));
-      return [name, { value: shown(middle), interval90: ends.map(shown), weak: sd > 0.7 * PRIOR_SD[i] }];
+      return [name, { value: shown(middle), interval90: ends.map(shown), weak: sd > 0.7 * PRIOR_SD[i]! }];
     }),
   ) as unknown as SwingFit['values'];
 }

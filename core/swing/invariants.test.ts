@@ -66,8 +66,8 @@ describe('what must hold for the swing model', () => {
   test('samples start at rest at the top and are evenly spaced', () => {
     const swing = simulateDownswing(SKILLED_PLAYER, 0.001);
     const samples = swing?.samples ?? [];
-    expect(samples[0].ratesRadPerS).toEqual([0, 0, 0, 0]);
-    expect(samples[1].timeS - samples[0].timeS).toBeCloseTo(0.001, 12);
+    expect(samples[0]!.ratesRadPerS).toEqual([0, 0, 0, 0]);
+    expect(samples[1]!.timeS - samples[0]!.timeS).toBeCloseTo(0.001, 12);
     expect(samples.at(-1)?.timeS).toBe(swing?.downswingS);
     expect(Math.abs(samples.at(-1)?.anglesRad[3] ?? 1)).toBeLessThan(1e-9);
   });

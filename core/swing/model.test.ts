@@ -34,7 +34,8 @@ describe('swing model against the independent reference', () => {
     expect(radToDeg(f.wristAtLeadArmLevelRad ?? NaN)).toBeCloseTo(c.expect.wristAngleAtLeadArmLevelDeg, 1);
     expect(Math.abs(f.energyResidual)).toBeLessThan(1e-6);
     for (const name of MODEL_SEGMENTS) {
-      const [mine, theirs] = [f.segments[name], c.expect.segments[name]];
+      const mine = f.segments[name];
+      const theirs = c.expect.segments[name]!;
       expect(radToDeg(mine.peakRadPerS)).toBeCloseTo(theirs.peakDegPerS, 1);
       expect(radToDeg(mine.atStrikeRadPerS)).toBeCloseTo(theirs.atStrikeDegPerS, 1);
       expect(Math.abs(1000 * mine.peakBeforeStrikeS - theirs.peakBeforeStrikeMs)).toBeLessThan(0.2);
@@ -43,7 +44,7 @@ describe('swing model against the independent reference', () => {
 });
 
 test('the skilled player is the base case', () => {
-  expect(SKILLED_PLAYER).toEqual(cases[0].parameters);
+  expect(SKILLED_PLAYER).toEqual(cases[0]!.parameters);
 });
 
 test('a 2 ms step is within 0.001 mph of a 0.25 ms step', () => {

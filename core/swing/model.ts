@@ -27,8 +27,8 @@ export function pointSpeedMps(p: SwingParameters, t: number, y: ArrayLike<number
   let vx = minimumJerk(hub.lateralM, hub.lateralOnsetS, hub.lateralDurationS, t, 1);
   let vy = minimumJerk(hub.liftM, hub.liftOnsetS, hub.liftDurationS, t, 1);
   for (let i = 0; i < joints; i++) {
-    vx += lengths[i] * y[5 + i] * Math.cos(y[1 + i]);
-    vy += lengths[i] * y[5 + i] * Math.sin(y[1 + i]);
+    vx += lengths[i]! * y[5 + i]! * Math.cos(y[1 + i]!);
+    vy += lengths[i]! * y[5 + i]! * Math.sin(y[1 + i]!);
   }
   return Math.hypot(vx, vy);
 }
@@ -58,11 +58,11 @@ function run(
     const t = i * stepS;
     seen?.(t, y);
     step(t, y, stepS, next);
-    if (y[3] < 0 && next[3] >= 0) {
-      let h = (stepS * -y[3]) / (next[3] - y[3]);
+    if (y[3]! < 0 && next[3]! >= 0) {
+      let h = (stepS * -y[3]!) / (next[3]! - y[3]!);
       for (let k = 0; k < 4; k++) {
         step(t, y, h, next);
-        h -= next[3] / next[7];
+        h -= next[3]! / next[7]!;
       }
       step(t, y, h, next);
       return { timeS: t + h, state: next };
@@ -94,8 +94,8 @@ export function simulateDownswing(p: SwingParameters, stepS = 0.001): Downswing 
   const keep = (timeS: number, y: State): void => {
     samples.push({
       timeS,
-      anglesRad: [y[0], y[1], y[2], y[3]],
-      ratesRadPerS: [y[4], y[5], y[6], y[7]],
+      anglesRad: [y[0]!, y[1]!, y[2]!, y[3]!],
+      ratesRadPerS: [y[4]!, y[5]!, y[6]!, y[7]!],
     });
   };
   const strike = run(p, stepS, 8, keep);
@@ -109,5 +109,5 @@ export function workAndEnergy(p: SwingParameters, stepS = 0.001): { gainedJ: num
   const strike = run(p, stepS, STATE_PLACES);
   if (!strike) return undefined;
   const gainedJ = energyJ(p, strike.state) - energyJ(p, startState(p, STATE_PLACES));
-  return { gainedJ, workJ: strike.state[8] + strike.state[9] };
+  return { gainedJ, workJ: strike.state[8]! + strike.state[9]! };
 }

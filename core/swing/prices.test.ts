@@ -28,7 +28,7 @@ describe('price of a fault for the skilled player', () => {
     ['no-leg-extension', [100], [1.4]],
     ['no-foot-torque', [20, 80], [0.4, 7.1]],
   ])('%s', (id, amounts, costs) => {
-    amounts.forEach((amount, i) => expect(Math.abs(costMph(id, amount) - costs[i])).toBeLessThan(0.06));
+    amounts.forEach((amount, i) => expect(Math.abs(costMph(id, amount) - costs[i]!)).toBeLessThan(0.06));
   });
   test('throwing the angle is priced by the angle that is left at lead arm level', () => {
     // The independent figures are of a throw from the very start; this family is thrown the later the less is lost.
@@ -59,7 +59,7 @@ describe('price of a fault for the skilled player', () => {
       const costs = Array.from({ length: 40 }, (_, i) => costMph(id, i * step));
       expect(costs[0]).toBe(0);
       expect(Math.abs(costMph(id, step / 10))).toBeLessThan(0.2);
-      const jumps = costs.slice(1).map((c, i) => Math.abs(c - costs[i]));
+      const jumps = costs.slice(1).map((c, i) => Math.abs(c - costs[i]!));
       // No step is more than a few times what its neighbours are.
       jumps.forEach((j, i) => expect(j).toBeLessThan(0.15 + 3 * Math.max(jumps[i - 1] ?? 0, jumps[i + 1] ?? 0)));
     },
@@ -85,7 +85,7 @@ describe('price list of a player', () => {
   test('putting one thing right is what the model gains without it, in the player’s own speed', () => {
     const with3 = must(clubHeadSpeedMps(withFaults(player, faults)));
     const without = must(clubHeadSpeedMps(withFaults(player, faults.slice(1))));
-    expect(list.prices[0].gainMps).toBeCloseTo((without / with3 - 1) * mphToMps(92), 9);
+    expect(list.prices[0]!.gainMps).toBeCloseTo((without / with3 - 1) * mphToMps(92), 9);
   });
   test('together is simulated, not summed', () => {
     const sum = list.prices.reduce((a, p) => a + p.gainMps, 0);
@@ -98,7 +98,7 @@ describe('price list of a player', () => {
     const guessed = must(priceList(player, faults, mphToMps(92), new Set()));
     guessed.prices.forEach((p, i) =>
       expect(p.intervalMps[1] - p.intervalMps[0]).toBeGreaterThanOrEqual(
-        list.prices[i].intervalMps[1] - list.prices[i].intervalMps[0],
+        list.prices[i]!.intervalMps[1] - list.prices[i]!.intervalMps[0],
       ),
     );
   });

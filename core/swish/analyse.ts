@@ -70,7 +70,7 @@ function clippedShare(sound: Sound, atS: number): number {
   for (const v of sound.samples) most = Math.max(most, Math.abs(v));
   const limit = most < 0.5 ? 1 : CLIPPED_AT * Math.min(1, most);
   let clipped = 0;
-  for (let i = from; i < to; i++) if (Math.abs(sound.samples[i]) >= limit) clipped++;
+  for (let i = from; i < to; i++) if (Math.abs(sound.samples[i]!) >= limit) clipped++;
   return clipped / Math.max(1, to - from);
 }
 
@@ -78,11 +78,11 @@ function clippedShare(sound: Sound, atS: number): number {
 function gainSeen(spectrum: Spectrum, noise: Float64Array, atS: number): boolean {
   const level = whitenedLevel(spectrum, noise);
   const between = (from: number, to: number): number[] =>
-    level.filter((_, k) => spectrum.timeS[k] >= atS + from && spectrum.timeS[k] <= atS + to).sort((a, b) => a - b);
+    level.filter((_, k) => spectrum.timeS[k]! >= atS + from && spectrum.timeS[k]! <= atS + to).sort((a, b) => a - b);
   const after = between(GAIN_FROM_S, GAIN_TO_S);
   const before = between(-0.6, -0.25);
   if (after.length < 10 || before.length < 10) return false;
-  const middle = (v: readonly number[]): number => v[v.length >> 1];
+  const middle = (v: readonly number[]): number => v[v.length >> 1]!;
   return 10 * Math.log10(middle(after) / middle(before)) < GAIN_DROP_DB;
 }
 
@@ -176,7 +176,7 @@ function analysePiece(sound: Sound, options: SwishOptions): Swish {
   if (swings.length === 0) warnings.push('No swing was heard.');
   return {
     swings,
-    restsS: swings.slice(1).map((s, i) => s.peakTimeS - swings[i].peakTimeS),
+    restsS: swings.slice(1).map((s, i) => s.peakTimeS - swings[i]!.peakTimeS),
     warnings,
   };
 }
@@ -220,7 +220,7 @@ export function analyseSwish(sound: Sound, options: SwishOptions, report?: (shar
   if (swings.length === 0) warnings.add('No swing was heard.');
   return {
     swings,
-    restsS: swings.slice(1).map((s, i) => s.peakTimeS - swings[i].peakTimeS),
+    restsS: swings.slice(1).map((s, i) => s.peakTimeS - swings[i]!.peakTimeS),
     warnings: [...warnings],
   };
 }

@@ -29,7 +29,7 @@ export interface Click {
 function localMedian(blocks: readonly number[], k: number): number {
   const reach = Math.round(AROUND_S / BLOCK_S);
   const around = blocks.slice(Math.max(0, k - reach), k + reach + 1).sort((a, b) => a - b);
-  return Math.max(1e-14, around[around.length >> 1]);
+  return Math.max(1e-14, around[around.length >> 1]!);
 }
 
 /** Power of the high part in blocks of a millisecond. */
@@ -40,7 +40,7 @@ function highBlocks(samples: Float32Array, rateHz: number): { blocks: number[]; 
   const blocks: number[] = [];
   for (let from = 0; from + size <= all.length; from += size) {
     let power = 0;
-    for (let i = from; i < from + size; i++) power += (all[i] - low[i]) ** 2;
+    for (let i = from; i < from + size; i++) power += (all[i]! - low[i]!) ** 2;
     blocks.push(power / size);
   }
   return { blocks, stepS: size / rateHz };
@@ -74,14 +74,14 @@ export function findClicks(samples: Float32Array, rateHz: number): Click[] {
   const level = blocks.map((p, k) => p / localMedian(blocks, k));
   const clicks: Click[] = [];
   for (let k = 0; k < level.length; k++) {
-    if (level[k] < CLICK_RATIO) continue;
+    if (level[k]! < CLICK_RATIO) continue;
     const first = k;
     let last = k;
-    let loudest = level[k];
+    let loudest = level[k]!;
     for (let i = k + 1; i < level.length && i - last <= Math.round(JOIN_S / step); i++) {
-      if (level[i] < TAIL_RATIO) continue;
+      if (level[i]! < TAIL_RATIO) continue;
       last = i;
-      loudest = Math.max(loudest, level[i]);
+      loudest = Math.max(loudest, level[i]!);
     }
     k = last;
     const lengthS = (last - first + 1) * step;

@@ -1,3 +1,4 @@
+import { tuple } from '../numeric/tuple.ts';
 import { nelderMead } from '../numeric/nelder-mead.ts';
 import { rodSpectrum, toneHz } from './rod-model.ts';
 import type { Spectrum } from './spectrum.ts';
@@ -43,12 +44,12 @@ interface Patch {
 
 function patchAround(spectrum: Spectrum, noise: Float64Array, centreS: number): Patch {
   const inside = spectrum.timeS.flatMap((t, k) =>
-    k % EVERY === 0 && Math.abs(t - centreS) <= REACH_S && spectrum.power[k].some((p) => p > 0) ? [k] : [],
+    k % EVERY === 0 && Math.abs(t - centreS) <= REACH_S && spectrum.power[k]!.some((p) => p > 0) ? [k] : [],
   );
   return {
-    timeS: inside.map((k) => spectrum.timeS[k]),
+    timeS: inside.map((k) => spectrum.timeS[k]!),
     frequencyHz: spectrum.frequencyHz,
-    power: inside.map((k) => spectrum.power[k]),
+    power: inside.map((k) => spectrum.power[k]!),
     noise,
   };
 }
@@ -64,22 +65,22 @@ const speedAt = (t: number, peak: number, rise: number, fall: number): number =>
  * without a sweep: peak time, ln tone, ln rise, ln fall, ln strength, ln of the toneless part.
  */
 function rodCost(patch: Patch, x: readonly number[], tones: readonly [number, number], sweeps: 0 | 1 = 1): number {
-  const [peak, lnTone, lnRise, lnFall, lnStrength, lnHiss] = x;
+  const [peak, lnTone, lnRise, lnFall, lnStrength, lnHiss] = tuple(6, x);
   const tone = exp(lnTone);
-  const [rise, fall, strength, hiss] = [lnRise, lnFall, lnStrength, lnHiss].map(exp);
+  const [rise, fall, strength, hiss] = tuple(4, [lnRise, lnFall, lnStrength, lnHiss].map(exp));
   if (!within(tone, tones) || !within(rise, WIDTH_S) || !within(fall, WIDTH_S)) return Infinity;
-  if (peak < patch.timeS[0] || peak > patch.timeS[patch.timeS.length - 1]) return Infinity;
+  if (peak < patch.timeS[0]! || peak > patch.timeS[patch.timeS.length - 1]!) return Infinity;
   const { frequencyHz, noise } = patch;
   let cost = 0;
   for (let k = 0; k < patch.timeS.length; k++) {
-    const v = speedAt(patch.timeS[k], peak, rise, fall);
+    const v = speedAt(patch.timeS[k]!, peak, rise, fall);
     const now = tone * v ** sweeps;
     const power = strength * v ** 6;
     const density = (power * tone) / now;
-    const row = patch.power[k];
+    const row = patch.power[k]!;
     for (let j = 0; j < row.length; j++) {
-      const expected = noise[j] + density * rodSpectrum(frequencyHz[j] / now) + power * hiss;
-      const ratio = row[j] / expected;
+      const expected = noise[j]! + density * rodSpectrum(frequencyHz[j]! / now) + power * hiss;
+      const ratio = row[j]! / expected;
       cost += log(expected) + (ratio < MOST_RATIO ? ratio : MOST_RATIO);
     }
   }
@@ -100,7 +101,7 @@ export function fitSwish(
   const patch = patchAround(spectrum, noise, centreS);
   if (patch.timeS.length < 8) return undefined;
   const tones = [toneHz(SPEED_MPS[0], diameterM), toneHz(SPEED_MPS[1], diameterM)] as const;
-  const excess = patch.power.map((row) => row.reduce((s, p, j) => s + Math.max(0, p - noise[j]), 0) / row.length);
+  const excess = patch.power.map((row) => row.reduce((s, p, j) => s + Math.max(0, p - noise[j]!), 0) / row.length);
   const strongest = Math.max(...excess, 1e-12);
   const steps = [0.012, 0.15, 0.3, 0.3, 0.7, 0.7];
   let best: ReturnType<typeof nelderMead> | undefined;
@@ -131,7 +132,7 @@ export function fitSwish(
         { evaluations: 350, tolerance: 0.05 },
       ).value,
   );
-  const [peakTimeS, lnTone, lnRise, lnFall] = best.at;
+  const [peakTimeS, lnTone, lnRise, lnFall] = tuple(4, best.at);
   return {
     peakTimeS,
     peakTimeSdS: peakSd(patch, best.at, tones),
@@ -148,8 +149,8 @@ export function fitSwish(
 function peakSd(patch: Patch, at: readonly number[], tones: readonly [number, number]): number {
   const free = (shift: number): number =>
     nelderMead(
-      ([rise, fall, strength]) => rodCost(patch, [at[0] + shift, at[1], rise, fall, strength, at[5]], tones),
-      [at[2], at[3], at[4]],
+      (three) => rodCost(patch, [at[0]! + shift, at[1]!, ...three, at[5]!], tones),
+      [at[2]!, at[3]!, at[4]!],
       [0.1, 0.1, 0.2],
       { evaluations: 60, tolerance: 0.01 },
     ).value;
@@ -162,18 +163,18 @@ const CLEAR_RATIO = 3;
 
 /** ln of the mean less the mean of the ln of power over expectation, where the rod is clear of the noise. */
 function linenessOf(patch: Patch, x: readonly number[]): number {
-  const [peak, lnTone, lnRise, lnFall, lnStrength, lnHiss] = x;
-  const [tone, rise, fall, strength, hiss] = [lnTone, lnRise, lnFall, lnStrength, lnHiss].map(exp);
+  const [peak, lnTone, lnRise, lnFall, lnStrength, lnHiss] = tuple(6, x);
+  const [tone, rise, fall, strength, hiss] = tuple(5, [lnTone, lnRise, lnFall, lnStrength, lnHiss].map(exp));
   let sum = 0;
   let logs = 0;
   let count = 0;
   patch.timeS.forEach((t, k) => {
     const v = speedAt(t, peak, rise, fall);
     const power = strength * v ** 6;
-    patch.power[k].forEach((p, j) => {
-      const rod = power * (rodSpectrum(patch.frequencyHz[j] / (tone * v)) / v + hiss);
-      if (rod < CLEAR_RATIO * patch.noise[j] || p <= 0) return;
-      const ratio = p / (rod + patch.noise[j]);
+    patch.power[k]!.forEach((p, j) => {
+      const rod = power * (rodSpectrum(patch.frequencyHz[j]! / (tone * v)) / v + hiss);
+      if (rod < CLEAR_RATIO * patch.noise[j]! || p <= 0) return;
+      const ratio = p / (rod + patch.noise[j]!);
       sum += ratio;
       logs += log(ratio);
       count++;

@@ -70,7 +70,7 @@ export function balanceOf(normalMps: readonly number[], otherMps: readonly numbe
   if (normalMps.length === 0 || otherMps.length === 0) return undefined;
   const middle = (v: readonly number[]): number => {
     const s = [...v].sort((a, b) => a - b);
-    return (s[(s.length - 1) >> 1] + s[s.length >> 1]) / 2;
+    return (s[(s.length - 1) >> 1]! + s[s.length >> 1]!) / 2;
   };
   const [normal, other] = [middle(normalMps), middle(otherMps)];
   const difference = other / normal - 1;

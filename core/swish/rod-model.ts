@@ -29,7 +29,7 @@ export function rodSpectrum(x: number): number {
   if (x <= 0 || x >= MOST_X) return 0;
   const at = (x / MOST_X) * (TABLE - 1);
   const i = at | 0;
-  return SPECTRUM[i] + (at - i) * (SPECTRUM[i + 1] - SPECTRUM[i]);
+  return SPECTRUM[i]! + (at - i) * (SPECTRUM[i + 1]! - SPECTRUM[i]!);
 }
 
 /** Tone of the tip, Hz, and the other way round: tip speed of a tone, m/s. */

@@ -24,7 +24,7 @@ export function decimated(samples: Float32Array, rateHz: number): { samples: Flo
     let value = 0;
     for (let i = 0; i < taps.length; i++) {
       const at = k * factor + i - reach;
-      if (at >= 0 && at < samples.length) value += taps[i] * samples[at];
+      if (at >= 0 && at < samples.length) value += taps[i]! * samples[at]!;
     }
     out[k] = value / sum;
   }
@@ -63,13 +63,13 @@ export function spectrumOf(
     for (let i = 0; i < FRAME; i++) {
       const at = k * HOP + i;
       const there = blanked[at] === 0;
-      input[i] = there ? window[i] * samples[at] : 0;
-      if (there) kept += window[i] * window[i];
+      input[i] = there ? window[i]! * samples[at]! : 0;
+      if (there) kept += window[i]! * window[i]!;
     }
     fft.realTransform(output, input);
     const row = new Float64Array(last - first + 1);
     const scale = kept > 0.15 * energy ? 1 / kept : 0;
-    for (let j = first; j <= last; j++) row[j - first] = scale * (output[2 * j] ** 2 + output[2 * j + 1] ** 2);
+    for (let j = first; j <= last; j++) row[j - first] = scale * (output[2 * j]! ** 2 + output[2 * j + 1]! ** 2);
     power.push(row);
   }
   return {

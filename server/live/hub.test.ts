@@ -1,3 +1,4 @@
+import { tuple } from '../../core/numeric/tuple.ts';
 import { EventEmitter } from 'node:events';
 import { describe, expect, jest, test } from '@jest/globals';
 import type { Response } from 'express';
@@ -69,13 +70,16 @@ describe('what processes tell each other', () => {
     a.publish('p', { kind: 'shots', lessonId: 'l', blockId: 'b', shots: [{ doubt }] } as unknown as LiveEvent);
     expect(here.events[0]).toMatchObject({ kind: 'shots' });
     expect(there.events).toEqual([{ kind: 'changed', lessonId: 'l' }]);
-    expect(Buffer.byteLength(sent[0])).toBeLessThan(8000);
+    expect(Buffer.byteLength(sent[0]!)).toBeLessThan(8000);
   });
 
   const url = (globalThis as { testPostgres?: string }).testPostgres;
   (url ? test : test.skip)('on a PostgreSQL server it is the database that carries them', async () => {
     const buses = [databaseBus(url ?? ''), databaseBus(url ?? '')];
-    const [a, b] = buses.map((bus) => new FeedHub(bus));
+    const [a, b] = tuple(
+      2,
+      buses.map((bus) => new FeedHub(bus)),
+    );
     const there = stream();
     b.open('p', there.res);
     // Until both listen, what is sent may be missed: it is sent until it is heard.

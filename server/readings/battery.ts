@@ -67,7 +67,7 @@ function historyOf(test: IsolationTest, rows: readonly SpeedRow[], club: string)
     const full = list.filter((r) => isFull(r) && r.club === club).flatMap((r) => r.speeds);
     const speeds = list.filter((r) => isTest(r, test) && (r.club === club || test.massShare)).flatMap((r) => r.speeds);
     const { ratio, interval90 } = testRatio(test.id, full, speeds);
-    return ratio !== null && interval90 !== null ? [{ startsAt: list[0].starts_at.toISOString(), ratio }] : [];
+    return ratio !== null && interval90 !== null ? [{ startsAt: list[0]!.starts_at.toISOString(), ratio }] : [];
   });
 }
 

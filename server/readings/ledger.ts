@@ -73,7 +73,7 @@ async function measurementsOf(db: Db, practiceId: string, data: LessonData): Pro
     ...measureRatios(
       lessonTests(data).done.map(({ ratio, test, blocks: of }) => ({
         ratio,
-        source: { kind: 'block' as const, id: of[0].id, label: `isolation test: ${test.name.toLowerCase()}` },
+        source: { kind: 'block' as const, id: of[0]!.id, label: `isolation test: ${test.name.toLowerCase()}` },
       })),
     ),
     ...setups.flatMap((s) =>

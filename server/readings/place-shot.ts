@@ -36,8 +36,7 @@ export function readDeviceRow(row: Record<string, unknown>, handedness: Handedne
       `${name}: expected club_speed_mph or ball_speed_mph among its columns; found ${header.slice(0, 10).join(', ')}.`,
       name,
     );
-  const [shot] = readMappedShots(rowToCsv({ club: '', ...row }), mapping, handedness, { fileName: name });
-  return shot;
+  return readMappedShots(rowToCsv({ club: '', ...row }), mapping, handedness, { fileName: name })[0]!;
 }
 
 /** Time to keep for a shot, and what is odd about it. */

@@ -78,7 +78,7 @@ export async function makePlan(
   });
   const drills: PlanDrillWire[] = input.drills.map((d) => ({
     ...d,
-    sets: week.setsOf[d.drillId],
+    sets: week.setsOf[d.drillId] ?? d.sets,
     restS: drillById(d.drillId)?.dose.restS ?? 60,
   }));
   await db.transaction((tx) =>

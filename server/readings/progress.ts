@@ -164,7 +164,7 @@ export async function progressOfMany(
   const found = new Map<string, Progress>();
   const fresh: KeptNotch[] = [];
   for (const [i, { student, record, compared }] of all.entries()) {
-    const reviewed = reviews[i];
+    const reviewed = reviews[i]!;
     found.set(student.id, progressFrom(student, compared, reviewed));
     const { review } = reviewed;
     const known = new Set(record.notches.map((n) => `${n.condition} ${n.date}`));

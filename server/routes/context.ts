@@ -1,3 +1,4 @@
+import { tuple } from '../../core/numeric/tuple.ts';
 import type { NextFunction, Request, RequestHandler, Response, Router } from 'express';
 import type { Logger } from 'pino';
 import type { Address, Answers } from '../../api/routes.ts';
@@ -52,7 +53,7 @@ export function valid<T>(schema: yup.Schema<T>, value: unknown): T {
     throw new Problem(
       422,
       'bad-field',
-      `${where || 'The request'} ${error.errors[0].replace(where, '').trim()}`.trim(),
+      `${where || 'The request'} ${error.errors[0]!.replace(where, '').trim()}`.trim(),
       where,
     );
   }
@@ -75,6 +76,6 @@ export function on<A extends Address>(
   address: A,
   ...handlers: readonly [...RequestHandler[], Handler<A>]
 ): void {
-  const [method, path] = address.split(' ');
+  const [method, path] = tuple(2, address.split(' '));
   router[method.toLowerCase() as 'get'](path, ...(handlers as unknown as RequestHandler[]));
 }

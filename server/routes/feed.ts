@@ -54,7 +54,7 @@ export function feedRoutes(services: Services): Router {
     const added = placed.flatMap((p) => p.at ?? []);
     for (const blockId of new Set(added.map((a) => a.blockId))) {
       const of = added.filter((a) => a.blockId === blockId);
-      const block = { id: blockId, lessonId: of[0].lessonId };
+      const block = { id: blockId, lessonId: of[0]!.lessonId };
       await publishShots(
         services,
         practiceId,

@@ -245,7 +245,7 @@ export const triedSoFar = async (
             where c.practice_id = $1 and p.student_id = $3 and p.target = $4 and c.chosen = 'change-drill') + 1 as drills`,
       [practiceId, planDrillId, studentId, target],
     )
-  )[0];
+  )[0]!;
 
 /** What a lesson's review said when it was decided on; the first decision of a lesson keeps it. */
 export const decidedReview = async (

@@ -83,7 +83,7 @@ export const shotCount = async (db: Db, practiceId: string, blockId: string): Pr
       practiceId,
       blockId,
     ])
-  )[0].n;
+  )[0]!.n;
 
 /** All shots of one block in the order struck. */
 export const shotsOfBlock = (db: Db, practiceId: string, blockId: string): Promise<ShotRow[]> =>

@@ -70,7 +70,7 @@ export const partsInBlock = async (db: Db, practiceId: string, blockId: string, 
                where w.practice_id = $1 and b.id = $2 and w.id = $7 and jsonb_array_length(w.swings) > $8) as n`,
       [practiceId, blockId, p.shotId, p.motionId, p.groundId, p.videoId, p.swishSetId, p.swishNumber ?? 0],
     )
-  ).map((r) => Number(r.n))[0];
+  ).map((r) => Number(r.n))[0]!;
 
 /** Joins within one lesson take turns: a part belongs to one swing. */
 export const lockLesson = (db: Db, practiceId: string, blockId: string): Promise<unknown> =>

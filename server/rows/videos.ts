@@ -51,7 +51,7 @@ export function videoToWire(row: WholeVideoRow): VideoWire {
     widthPx: facts.widthPx,
     heightPx: facts.heightPx,
     frames: times.length,
-    lengthS: times[times.length - 1] - times[0],
+    lengthS: times[times.length - 1]! - times[0]!,
     hasSound: facts.hasSound,
     warnings: facts.warnings,
     checkpoints: Object.keys(row.marks.checkpoints).length,

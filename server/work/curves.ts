@@ -14,11 +14,11 @@ export function curvesToWire(sequence: Sequence): CurvesWire {
   const step = Math.max(1, Math.floor((timeS.length - from) / PICTURE_POINTS));
   const indices: number[] = [];
   for (let i = timeS.length - 1; i >= from; i -= step) indices.unshift(i);
-  const thin = (values: readonly number[]): number[] => indices.map((i) => Math.round(radToDeg(values[i]) * 10) / 10);
+  const thin = (values: readonly number[]): number[] => indices.map((i) => Math.round(radToDeg(values[i]!) * 10) / 10);
   const all = (of: Partial<Record<Segment, readonly number[]>>): CurvesWire['dps'] =>
     Object.fromEntries(SEGMENTS.flatMap((s) => (of[s] ? [[s, thin(of[s])]] : [])));
   return {
-    timeS: indices.map((i) => Math.round(timeS[i] * 1e4) / 1e4),
+    timeS: indices.map((i) => Math.round(timeS[i]! * 1e4) / 1e4),
     dps: all(ratesRadPerS),
     deg: all(anglesRad),
     ...(wristRad ? { wristDeg: thin(wristRad) } : {}),

@@ -1,3 +1,4 @@
+import { tuple } from '../../core/numeric/tuple.ts';
 import type { Checkpoint } from '../../core/catalogue/stages.ts';
 import type { PicturePoint } from '../../core/picture/marks.ts';
 import { seededRandom } from '../../core/numeric/random.ts';
@@ -83,11 +84,11 @@ function middleJoint(a: V, b: V, upper: number, lower: number, toward: V): V {
 /** Value between knots (time, value), eased, level outside. */
 function eased(knots: readonly (readonly [number, number])[], t: number): number {
   let i = 0;
-  while (i + 1 < knots.length && knots[i + 1][0] <= t) i++;
-  const [a, b] = [knots[i], knots[Math.min(i + 1, knots.length - 1)]];
-  if (t <= a[0] || b === a) return a[1];
-  const u = Math.min(1, (t - a[0]) / (b[0] - a[0]));
-  return a[1] + (b[1] - a[1]) * u * u * (3 - 2 * u);
+  while (i + 1 < knots.length && knots[i + 1]![0] <= t) i++;
+  const [a, b] = tuple(2, [knots[i]!, knots[Math.min(i + 1, knots.length - 1)]!]);
+  if (t <= a[0]! || b === a) return a[1]!;
+  const u = Math.min(1, (t - a[0]!) / (b[0] - a[0]!));
+  return a[1] + (b[1] - a[1]!) * u * u * (3 - 2 * u);
 }
 
 export interface BodyMotion {
@@ -109,12 +110,12 @@ export function bodyMotion(player: SwingParameters, truth: BodyTruth, seed: stri
     handedness: 'right',
     random: seededRandom(seed),
   });
-  const t0 = capture.timeS[0];
+  const t0 = capture.timeS[0]!;
   const sample = (of: readonly number[] | undefined, t: number): number => {
     const list = of ?? [];
     const x = Math.min(list.length - 1.001, Math.max(0, (t - t0) * SAMPLES_PER_S));
     const i = Math.floor(x);
-    return list[i] + (x - i) * (list[i + 1] - list[i]);
+    return list[i]! + (x - i) * (list[i + 1]! - list[i]!);
   };
   const { hips, chest, leadArm, club } = capture.anglesRad;
   const arm = (t: number): number => sample(leadArm, t) + ARM_AT_SETUP_RAD;
@@ -222,9 +223,9 @@ export function bodyMotion(player: SwingParameters, truth: BodyTruth, seed: stri
     };
   };
   const ball = at(strike).clubHead;
-  const first = capture.timeS[0];
+  const first = capture.timeS[0]!;
   return {
-    lengthS: capture.timeS[capture.timeS.length - 1] - first,
+    lengthS: capture.timeS[capture.timeS.length - 1]! - first,
     strikeS: strike - first,
     clubSpeedMps: swing.clubSpeedMps,
     checkpointsS: Object.fromEntries(Object.entries(checkpointsS).map(([k, v]) => [k, v - first])) as Record<

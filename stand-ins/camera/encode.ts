@@ -60,8 +60,8 @@ async function withTimes(raw: Uint8Array, { timesS, rotation }: VideoContainer):
   await output.start();
   let i = 0;
   for await (const packet of new EncodedPacketSink(track).packets()) {
-    const timestamp = timesS[i];
-    const duration = (timesS[i + 1] ?? 2 * timesS[i] - (timesS[i - 1] ?? 0)) - timestamp;
+    const timestamp = timesS[i]!;
+    const duration = (timesS[i + 1] ?? 2 * timesS[i]! - (timesS[i - 1] ?? 0)) - timestamp;
     const type = i % KEY_FRAME_EVERY === 0 ? 'key' : 'delta';
     await source.add(packet.clone({ timestamp, duration, type }), i === 0 ? { decoderConfig: config } : undefined);
     i++;

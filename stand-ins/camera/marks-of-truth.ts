@@ -26,7 +26,7 @@ export function marksOfTruth(truth: VideoTruth, off: () => number = () => 0): Pi
         frame,
         points: Object.fromEntries(
           PICTURE_POINTS.filter((p) => p !== 'hipBack' || truth.view === 'down-the-line').map((p) => {
-            const [x, y] = truth.points[frame][p];
+            const [x, y] = truth.points[frame]![p];
             return [p, { x: round(x + off()), y: round(y + off()), source: 'picked' as const }];
           }),
         ),

@@ -57,7 +57,7 @@ const between = (a: Joints, b: Joints, share: number): Joints =>
   Object.fromEntries(
     Object.entries(a).map(([k, p]) => {
       const q = b[k as PicturePoint];
-      return [k, p.map((v, i) => v + share * (q[i] - v))];
+      return [k, p.map((v, i) => v + share * (q[i]! - v))];
     }),
   ) as unknown as Joints;
 
@@ -72,22 +72,22 @@ export function filmScene(
   const random = seededRandom(options.seed);
   const motions = Array.from({ length: options.swings }, (_, i) => bodyMotion(player, body, `${options.seed} ${i}`));
   const starts = motions.map((_, i) => motions.slice(0, i).reduce((s, m) => s + m.lengthS + PAUSE_S, 0));
-  const lengthS = starts[starts.length - 1] + motions[motions.length - 1].lengthS;
+  const lengthS = starts[starts.length - 1]! + motions[motions.length - 1]!.lengthS;
   const step = 1 / options.fps;
   const realS: number[] = [];
   for (let i = 0; i * step < lengthS; i++) if (i === 0 || random.uniform() >= options.dropFrames) realS.push(i * step);
   const jointsAt = (t: number): ReturnType<BodyMotion['at']> => {
     const which = starts.filter((s) => s <= t).length - 1;
-    const own = t - starts[which];
-    const { lengthS: swingS, at } = motions[which];
+    const own = t - starts[which]!;
+    const { lengthS: swingS, at } = motions[which]!;
     const next = motions[which + 1] as BodyMotion | undefined;
     return own < swingS || !next
       ? at(Math.min(own, swingS))
       : between(at(swingS), next.at(0), (own - swingS) / PAUSE_S);
   };
-  const first = motions[0];
+  const first = motions[0]!;
   const nearest = (t: number): number =>
-    realS.reduce((best, r, i) => (Math.abs(r - t) < Math.abs(realS[best] - t) ? i : best), 0);
+    realS.reduce((best, r, i) => (Math.abs(r - t) < Math.abs(realS[best]! - t) ? i : best), 0);
   const truth: VideoTruth = {
     view: options.view,
     handedness: options.handedness,
@@ -101,7 +101,7 @@ export function filmScene(
     body,
     clubSpeedMph: mpsToMph(first.clubSpeedMps),
     frameTimesS: realS.map((t) => round(t * options.slowFactor, 6)),
-    strikesS: motions.map((m, i) => round((starts[i] + m.strikeS) * options.slowFactor, 6)),
+    strikesS: motions.map((m, i) => round((starts[i]! + m.strikeS) * options.slowFactor, 6)),
     checkpoints: Object.fromEntries(
       CHECKPOINTS.map((c) => {
         const t = first.checkpointsS[c];
@@ -175,9 +175,9 @@ function grain(rgba: Uint8ClampedArray, seed: number): void {
     state ^= state >>> 17;
     state ^= state << 5;
     const noise = ((state & 0xff) / 255 - 0.5) * 2 * GRAIN;
-    rgba[i] += noise;
-    rgba[i + 1] += noise;
-    rgba[i + 2] += noise;
+    rgba[i]! += noise;
+    rgba[i + 1]! += noise;
+    rgba[i + 2]! += noise;
   }
 }
 

@@ -62,8 +62,8 @@ function addSwing(out: Float64Array, t: SwishTruth, o: MicrophoneOptions): void 
   // The angle is summed outward from the ball, where it is nought.
   const count = Math.ceil((to - from) / step);
   const angle = new Float64Array(count);
-  for (let i = 1; i < count; i++) angle[i] = angle[i - 1] + (speedAt(t, from + i * step - peakS) / ARC_M) * step;
-  const atBall = angle[Math.min(count - 1, Math.max(0, Math.round((t.ballS - from) / step)))];
+  for (let i = 1; i < count; i++) angle[i] = angle[i - 1]! + (speedAt(t, from + i * step - peakS) / ARC_M) * step;
+  const atBall = angle[Math.min(count - 1, Math.max(0, Math.round((t.ballS - from) / step)))]!;
   for (let k = 0; k < STRIPS; k++) {
     const share = 0.25 + (0.75 * (k + 0.5)) / STRIPS;
     const radius = ARC_M - STICK_M * (1 - share);
@@ -79,7 +79,7 @@ function addSwing(out: Float64Array, t: SwishTruth, o: MicrophoneOptions): void 
       re = keep * re + fresh * random.normal();
       im = keep * im + fresh * random.normal();
       phase += 2 * Math.PI * tone * step;
-      const a = angle[i] - atBall;
+      const a = angle[i]! - atBall;
       const place = onArc(a, radius);
       const ray = subtract(MICROPHONE_M, place);
       const r = length(ray);
@@ -90,8 +90,8 @@ function addSwing(out: Float64Array, t: SwishTruth, o: MicrophoneOptions): void 
       const heard = (from + i * step + r / SOUND_MPS) * rateHz;
       const at = Math.floor(heard);
       if (at < 0 || at + 1 >= out.length) continue;
-      out[at] += sample * (1 - (heard - at));
-      out[at + 1] += sample * (heard - at);
+      out[at]! += sample * (1 - (heard - at));
+      out[at + 1]! += sample * (heard - at);
     }
   }
 }
@@ -106,7 +106,7 @@ function addBall(out: Float64Array, t: SwishTruth, o: MicrophoneOptions, loudnes
   for (let i = 0; i < lengthS * rateHz && at + i < out.length; i++) {
     const u = i / (lengthS * rateHz);
     const envelope = ball === 'tee' ? Math.exp(-7 * u) : 0.28 * Math.sin(Math.PI * u);
-    out[at + i] += loudness * envelope * random.normal();
+    out[at + i]! += loudness * envelope * random.normal();
   }
 }
 
@@ -115,14 +115,14 @@ function addBackground(out: Float64Array, o: MicrophoneOptions, level: number): 
   let slow = 0;
   for (let i = 0; i < out.length; i++) {
     slow = 0.985 * slow + 0.17 * random.normal();
-    out[i] += level * (random.normal() + (background === 'windy' ? 5 : 0.8) * slow);
+    out[i]! += level * (random.normal() + (background === 'windy' ? 5 : 0.8) * slow);
   }
   if (background !== 'range') return;
   // Distant strikes of others.
   for (let n = 0; n < Math.round((1.2 * out.length) / rateHz); n++) {
     const at = random.below(out.length);
     for (let i = 0; i < 0.004 * rateHz && at + i < out.length; i++)
-      out[at + i] += 6 * level * Math.exp(-i / (0.0012 * rateHz)) * random.normal();
+      out[at + i]! += 6 * level * Math.exp(-i / (0.0012 * rateHz)) * random.normal();
   }
 }
 
@@ -130,9 +130,9 @@ function addBackground(out: Float64Array, o: MicrophoneOptions, level: number): 
 function turnDown(out: Float64Array, rateHz: number): void {
   let gain = 1;
   for (let i = 0; i < out.length; i++) {
-    const wanted = Math.min(1, 0.05 / Math.max(1e-6, Math.abs(out[i])));
+    const wanted = Math.min(1, 0.05 / Math.max(1e-6, Math.abs(out[i]!)));
     gain = wanted < gain ? gain + (wanted - gain) * 0.02 : gain + (1 - gain) / (0.9 * rateHz);
-    out[i] *= gain;
+    out[i]! *= gain;
   }
 }
 
@@ -143,7 +143,7 @@ export function recordSwish(swings: readonly SwishTruth[], o: MicrophoneOptions)
   let loudest = 1e-9;
   for (const v of out) loudest = Math.max(loudest, Math.abs(v));
   const wanted = o.loudness ?? 0.25;
-  for (let i = 0; i < out.length; i++) out[i] *= wanted / loudest;
+  for (let i = 0; i < out.length; i++) out[i]! *= wanted / loudest;
   for (const t of swings) addBall(out, t, o, wanted);
   addBackground(out, o, AUDIBLE * wanted * (o.background === 'quiet' ? 0.02 : 0.05));
   if (o.automaticGain) turnDown(out, o.rateHz);
@@ -166,10 +166,10 @@ export function recordVoice(lengthS: number, rateHz: number, random: Random): Fl
         const off = (h * pitch - formant) / 350;
         v += Math.exp(-0.5 * off * off) * Math.sin(2 * Math.PI * h * pitch * t);
       }
-      out[Math.round(from * rateHz) + i] += 0.06 * swell * v;
+      out[Math.round(from * rateHz) + i]! += 0.06 * swell * v;
     }
     from += long + 0.12 + 0.25 * random.uniform();
   }
-  for (let i = 0; i < out.length; i++) out[i] += 0.0008 * random.normal();
+  for (let i = 0; i < out.length; i++) out[i]! += 0.0008 * random.normal();
   return out;
 }

@@ -1,3 +1,4 @@
+import { tuple } from '../../core/numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import { analyseSequence } from '../../core/capture/sequence.ts';
 import { SEGMENTS, type MotionCapture } from '../../core/capture/motion.ts';
@@ -49,16 +50,17 @@ describe('a swing from markers in a C3D', () => {
     expect(must(s.deliveryBeforeStrikeS)).toBeCloseTo(must(clean.deliveryBeforeStrikeS), 2);
   });
   test.each([
-    ['y toward the target, z up', 'right', ([x, y, z]: number[]) => [-y, x, z]],
-    ['z toward the target, y up', 'right', ([x, y, z]: number[]) => [y, z, x]],
-    ['x away from the target', 'left', ([x, y, z]: number[]) => [-x, -y, z]],
+    ['y toward the target, z up', 'right', ([x, y, z]: readonly [number, number, number]) => [-y, x, z]],
+    ['z toward the target, y up', 'right', ([x, y, z]: readonly [number, number, number]) => [y, z, x]],
+    ['x away from the target', 'left', ([x, y, z]: readonly [number, number, number]) => [-x, -y, z]],
   ] as const)('a laboratory with %s is understood from the body at set-up', (_, handedness, turn) => {
     const { capture } = rig('lab', 240, handedness);
     const plain = markersOf(capture, { rateHz: 240, noiseM: 0.0003, dropoutsPerS: 0, random: seededRandom('m') });
     const asC3d = (points: typeof plain.points): ArrayBuffer => writeC3d({ ...plain, points }).buffer;
     const turned = plain.points.map((list) => list.map((p) => p && (turn([...p]) as [number, number, number])));
-    const [a, b] = [plain.points, turned].map((points) =>
-      analyseSequence(readMotionFile(asC3d(points), 'lab.c3d', { handedness })),
+    const [a, b] = tuple(
+      2,
+      [plain.points, turned].map((points) => analyseSequence(readMotionFile(asC3d(points), 'lab.c3d', { handedness }))),
     );
     expect(b.order).toEqual(a.order);
     for (const s of SEGMENTS)
@@ -126,7 +128,7 @@ describe('gaps and uneven steps', () => {
     };
     const read = readMotionFile(bytesOf(thinned), 'motion.csv');
     expect(read.repairs?.join(' ')).toMatch(/resampled evenly at 240/);
-    const steps = read.timeS.slice(1).map((t, i) => t - read.timeS[i]);
+    const steps = read.timeS.slice(1).map((t, i) => t - read.timeS[i]!);
     expect(Math.max(...steps) - Math.min(...steps)).toBeLessThan(1e-9);
     for (const off of peaksOf(read)) expect(Math.abs(off)).toBeLessThan(0.015);
   });
@@ -142,7 +144,7 @@ describe('gaps and uneven steps', () => {
       writeMotionCsv(radians)
         .replace(/^([\d.]+),.*$/gm, (line, t: string) => {
           const i = capture.timeS.findIndex((x) => x.toFixed(5) === t);
-          return i < 0 ? line : [t, ...SEGMENTS.map((s) => must(capture.ratesRadPerS[s])[i].toFixed(4))].join(',');
+          return i < 0 ? line : [t, ...SEGMENTS.map((s) => must(capture.ratesRadPerS[s])[i]!.toFixed(4))].join(',');
         })
         .replace(/,wrist_deg/, ''),
     ).buffer as ArrayBuffer;
@@ -155,14 +157,14 @@ describe('gaps and uneven steps', () => {
 describe('a table with other names', () => {
   const { capture } = rig('foreign', 240, 'right', 0.01);
   const header = ['Time (s)', 'Pelvis turn rate', 'Thorax rate', 'Arm', 'Shaft'];
-  const rows = capture.timeS.map((t, i) => [t, ...SEGMENTS.map((s) => -must(capture.ratesRadPerS[s])[i])].join(','));
+  const rows = capture.timeS.map((t, i) => [t, ...SEGMENTS.map((s) => -must(capture.ratesRadPerS[s])[i]!)].join(','));
   const bytes = new TextEncoder().encode([header.join(','), ...rows].join('\n')).buffer as ArrayBuffer;
   test('is read through a mapping with unit and direction, and refused without', () => {
     expect(() => readMotionFile(bytes, 'x.csv')).toThrow(/no column/);
     const columns = ['hips_dps', 'chest_dps', 'lead_arm_dps', 'club_dps'];
     const read = readMotionFile(bytes, 'x.csv', {
       mapping: {
-        channels: columns.map((column, i) => ({ column, label: header[i + 1], unit: 'rad/s', reverse: true })),
+        channels: columns.map((column, i) => ({ column, label: header[i + 1]!, unit: 'rad/s', reverse: true })),
         points: {},
         axes: { towardTarget: '+x', up: '+z' },
       },

@@ -67,17 +67,17 @@ export function markersOf(capture: MotionCapture, options: MarkerOptions): Omit<
   const labels = [...Object.keys(HIPS), ...Object.keys(CHEST), 'LWrist', 'ClubGrip', 'ClubHead'];
   const frames = capture.timeS.length;
   const clean = Array.from({ length: frames }, (_, i): V[] => {
-    const shoulder = inPlane(chest[i] + Math.PI / 2, SHOULDER_M);
-    const hand = plus(plus(HUB, shoulder), inPlane(leadArm[i] + ARM_AT_SETUP_RAD, ARM_M));
+    const shoulder = inPlane(chest[i]! + Math.PI / 2, SHOULDER_M);
+    const hand = plus(plus(HUB, shoulder), inPlane(leadArm[i]! + ARM_AT_SETUP_RAD, ARM_M));
     return [
-      ...Object.values(HIPS).map((p) => plus(MIDDLE_HIPS, turned(p, hips[i], 0))),
+      ...Object.values(HIPS).map((p) => plus(MIDDLE_HIPS, turned(p, hips[i]!, 0))),
       ...Object.entries(CHEST).map(([n, p]) =>
         // The lead shoulder is the arm's own root, so that its line to the hand is the arm.
-        n === 'LShoulder' ? plus(HUB, shoulder) : plus(HUB, turned(p, chest[i], SPINE_RAD)),
+        n === 'LShoulder' ? plus(HUB, shoulder) : plus(HUB, turned(p, chest[i]!, SPINE_RAD)),
       ),
       hand,
-      plus(hand, inPlane(club[i] + SHAFT_AT_SETUP_RAD, 0.05)),
-      plus(hand, inPlane(club[i] + SHAFT_AT_SETUP_RAD, CLUB_M)),
+      plus(hand, inPlane(club[i]! + SHAFT_AT_SETUP_RAD, 0.05)),
+      plus(hand, inPlane(club[i]! + SHAFT_AT_SETUP_RAD, CLUB_M)),
     ];
   });
   const { noiseM, random, rateHz, dropoutsPerS } = options;
@@ -87,10 +87,10 @@ export function markersOf(capture: MotionCapture, options: MarkerOptions): Omit<
       if (lost <= 0 && random.uniform() < dropoutsPerS / rateHz)
         lost = Math.ceil(random.uniform() * DROPOUT_S * rateHz);
       if (lost-- > 0) return null;
-      const [x, y, z] = all[k];
+      const [x, y, z] = all[k]!;
       // Body y points to the ball: for a right-hander that is along target × up, the laboratory's −y.
       const lab = [x, right ? -y : y, z].map((v) => 1000 * (v + noiseM * random.normal()));
-      return [lab[0], lab[1], lab[2]];
+      return [lab[0]!, lab[1]!, lab[2]!];
     });
   });
   return {

@@ -35,9 +35,12 @@ export type LimitedKind = keyof typeof LIMITED_SHARES;
 /** Parts of a sound full swing. */
 const PARTS = { legs: 0.24, trunk: 0.4, release: 0.36 } as const;
 
+type Left = readonly [legs: number, trunk: number, release: number];
+
 /** What each test leaves of the three parts; the player's own truth is never seen by the application. */
-const LEFT: Readonly<Record<string, readonly [legs: number, trunk: number, release: number]>> = {
-  normal: [1, 1, 1],
+const NORMAL: Left = [1, 1, 1];
+const LEFT: Readonly<Record<string, Left>> = {
+  normal: NORMAL,
   kneeling: [0.05, 0.93, 1],
   'feet together': [0.55, 0.95, 1],
   'half-way down only': [0.5, 0.32, 1.08],
@@ -48,7 +51,7 @@ const LEFT: Readonly<Record<string, readonly [legs: number, trunk: number, relea
 
 /** Speed of a swing as a share of this player's sound self, before the scatter from swing to swing. */
 export function shareOfSpeed(player: HiddenShares, condition: string, withBall: boolean, massShare = 1): number {
-  const [legs, trunk, release] = LEFT[condition] ?? LEFT.normal;
+  const [legs, trunk, release] = LEFT[condition] ?? NORMAL;
   // A step into it lends the push that the legs do not give by themselves.
   const push = condition === 'step into it' ? Math.max(player.legs, 1) : player.legs;
   const body = PARTS.legs * legs * push + PARTS.trunk * trunk * player.trunk + PARTS.release * release * player.release;

@@ -32,8 +32,8 @@ test('one stream for all that listen; another tab hears of it, and takes over wh
   await turn();
   expect(Source.all).toHaveLength(1);
   const changed = { kind: 'changed', lessonId: 'l' };
-  Source.all[0].say('open', {});
-  Source.all[0].say('changed', changed);
+  Source.all[0]!.say('open', {});
+  Source.all[0]!.say('changed', changed);
   expect(here).toEqual([{ kind: 'open' }, changed]);
   expect(alsoHere).toEqual(here);
   expect(there).toEqual(here);
@@ -43,7 +43,7 @@ test('one stream for all that listen; another tab hears of it, and takes over wh
 
   stops.forEach((stop) => stop());
   await turn();
-  expect(Source.all[0].closed).toBe(true);
+  expect(Source.all[0]!.closed).toBe(true);
   const again = onLive(() => undefined);
   await turn();
   expect(Source.all).toHaveLength(2);

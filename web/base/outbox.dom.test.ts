@@ -48,7 +48,7 @@ test('a refusal is told now, and of a kept write it stays with the reason until 
   const asked = fakeServer(() => ({ status: 201 }));
   await flush();
   expect(asked).toEqual([]);
-  await outbox.redirect(outbox.get()[0].key, '/b');
+  await outbox.redirect(outbox.get()[0]!.key, '/b');
   expect(asked.map((a) => a.path)).toEqual(['/api/b']);
   expect(kept()).toEqual([]);
 });
@@ -58,8 +58,8 @@ test('a lost sign-in keeps what waits without blame', async () => {
   await send('POST', '/a', {}, 'kept');
   fakeServer(() => ({ status: 401, body: { status: 401, code: 'not-signed-in', detail: 'Sign in.', where: '' } }));
   await flush();
-  expect(outbox.get()[0].refused).toBeUndefined();
-  await outbox.drop(outbox.get()[0].key);
+  expect(outbox.get()[0]!.refused).toBeUndefined();
+  await outbox.drop(outbox.get()[0]!.key);
 });
 
 test('what an earlier version kept is taken over once, unreadable or not', async () => {

@@ -24,7 +24,7 @@ export default function BudgetBench() {
   const read = useMemo(() => {
     try {
       const { shots } = readShotsCsv(text, hand, 'these shots');
-      const club = shots[0].club;
+      const club = shots[0]!.club;
       return { club, shots: shots.filter((s) => s.club === club).map((s) => s.values), error: '' };
     } catch (error) {
       return { club: 'driver', shots: [], error: messageOf(error) };

@@ -49,8 +49,9 @@ export function FaceMap({
   onTap?: (toeM: number, highM: number) => void;
 }) {
   const svg = useRef<SVGSVGElement>(null);
-  const marks = shots.filter(
-    (s) => s.setAsideReason === null && s.values.impactToeM !== undefined && s.values.impactHighM !== undefined,
+  const marks = shots.flatMap(
+    ({ id, strikeByHand, setAsideReason, values: { impactToeM: toeM, impactHighM: highM } }) =>
+      setAsideReason !== null || toeM === undefined || highM === undefined ? [] : [{ id, strikeByHand, toeM, highM }],
   );
   if (marks.length === 0 && !onTap) return null;
   const side = handedness === 'right' ? 1 : -1;
@@ -66,7 +67,7 @@ export function FaceMap({
     onTap(Math.round(1000 * toeM) / 1000, Math.round(1000 * highM) / 1000);
   };
   const label = last
-    ? `${marks.length} strikes on the face; the last ${strikeInWords(last.values.impactToeM, last.values.impactHighM)}.`
+    ? `${marks.length} strikes on the face; the last ${strikeInWords(last.toeM, last.highM)}.`
     : 'No strike on the face yet.';
   const e = map?.ellipse;
   return (
@@ -105,8 +106,8 @@ export function FaceMap({
         {marks.map((s) => (
           <circle
             key={s.id}
-            cx={1000 * s.values.impactToeM}
-            cy={-1000 * s.values.impactHighM}
+            cx={1000 * s.toeM}
+            cy={-1000 * s.highM}
             r={s === last ? 4.2 : 2.6}
             fill={s === last ? 'var(--maple)' : 'none'}
             stroke="var(--maple-deep)"

@@ -25,7 +25,7 @@ export function stickSentence(stick: NotchStickData, speed: (mps: number) => str
   parts.push(
     n === 0
       ? 'no notch yet'
-      : `${n} notch${n === 1 ? '' : 'es'}, the last at ${speed(stick.notches[n - 1].speedMps)} on ${format(new Date(stick.notches[n - 1].date), 'd MMM')}`,
+      : `${n} notch${n === 1 ? '' : 'es'}, the last at ${speed(stick.notches[n - 1]!.speedMps)} on ${format(new Date(stick.notches[n - 1]!.date), 'd MMM')}`,
   );
   if (stick.goalMps !== null) parts.push(`goal ${speed(stick.goalMps)}`);
   return `${parts.join('; ')}.`;

@@ -13,14 +13,14 @@ export function StrokesCurve({ value, sentence }: { value: DistanceValue; senten
   const { curve } = value;
   const strokes = curve.map((v) => v.expectedStrokes);
   const [lo, hi] = [Math.min(...strokes) - 0.05, Math.max(...strokes) + 0.05];
-  const [slow, fast] = [curve[0].clubSpeedMps, curve[curve.length - 1].clubSpeedMps];
+  const [slow, fast] = [curve[0]!.clubSpeedMps, curve[curve.length - 1]!.clubSpeedMps];
   const x = linear([slow, fast], [LEFT, WIDTH - RIGHT]);
   const y = linear([hi, lo], [14, HEIGHT - 36]);
   const share = linear([1, 0], [14, HEIGHT - 36]);
   const line = (of: (v: (typeof curve)[number]) => number): string => through(curve, (v) => x(v.clubSpeedMps), of);
-  const now = curve.find((v) => Math.abs(v.factor - 1) < 1e-9) ?? curve[0];
+  const now = curve.find((v) => Math.abs(v.factor - 1) < 1e-9) ?? curve[0]!;
   const turn = curve.find((v) => v.ballSpeedMps === value.turnsAtBallSpeedMps);
-  const last = curve[curve.length - 1];
+  const last = curve[curve.length - 1]!;
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} style={{ width: '100%', height: 'auto' }} role="img" aria-label={sentence}>
       <line x1={LEFT} x2={WIDTH - RIGHT} y1={HEIGHT - 30} y2={HEIGHT - 30} stroke="var(--soft-ink)" />

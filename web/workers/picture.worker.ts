@@ -56,7 +56,7 @@ function greyOf(sample: VideoSample, mostHeightPx: number): Grey {
   sample.draw(context, 0, 0, w, h);
   const { data } = context.getImageData(0, 0, w, h);
   const values = new Uint8Array(w * h);
-  for (let i = 0, k = 0; k < values.length; i += 4, k++) values[k] = (data[i] + 2 * data[i + 1] + data[i + 2]) >> 2;
+  for (let i = 0, k = 0; k < values.length; i += 4, k++) values[k] = (data[i]! + 2 * data[i + 1]! + data[i + 2]!) >> 2;
   return { widthPx: w, heightPx: h, values };
 }
 
@@ -82,7 +82,7 @@ async function* framesOf(
   let frame = from;
   const end = to + 1 < timesS.length ? timesS[to + 1] : Infinity;
   for await (const sample of sink.samples(timesS[from], end)) {
-    while (frame < to && timesS[frame + 1] <= sample.timestamp + SAME_FRAME_S) frame++;
+    while (frame < to && timesS[frame + 1]! <= sample.timestamp + SAME_FRAME_S) frame++;
     const grey = greyOf(sample, heightPx);
     sample.close();
     if (frame <= to) yield { frame, grey };
@@ -138,7 +138,7 @@ async function follow(
           startFollowing(name as PicturePoint, { x: p.x * scale, y: p.y * scale }),
         );
       } else {
-        const betweenS = Math.abs(frameTimesS[frame] - frameTimesS[before.frame]) / slowFactor;
+        const betweenS = Math.abs(frameTimesS[frame]! - frameTimesS[before.frame]!) / slowFactor;
         const found: Partial<Record<PicturePoint, Px & { quality: number }>> = {};
         const next: FollowState[] = [];
         for (const state of states) {

@@ -14,8 +14,8 @@ const text = readFileSync(join(import.meta.dirname, '../../demo/samples/swing-sh
 describe('swing sums of the worker', () => {
   test('a drawn swing runs from the top to the strike and ends at its club head speed', () => {
     const s = SWING_TASKS.swing({ player, club: TYPICAL_DRIVER, faults: [] });
-    const last = s.samples[s.samples.length - 1];
-    expect(s.samples[0].beforeStrikeS).toBeCloseTo(s.downswingS, 6);
+    const last = s.samples[s.samples.length - 1]!;
+    expect(s.samples[0]!.beforeStrikeS).toBeCloseTo(s.downswingS, 6);
     expect(last.beforeStrikeS).toBe(0);
     expect(last.headSpeedMps).toBeCloseTo(s.clubSpeedMps, 6);
     expect(s.samples.length).toBeLessThan(220);

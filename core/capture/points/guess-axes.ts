@@ -26,8 +26,8 @@ function middleOf(points: readonly Series[], labels: readonly string[]): Vec3 | 
 
 /** Axis along which a direction mostly points, leaving one out. */
 function mainAxis(v: Vec3, without?: string): AxisName {
-  const order = [0, 1, 2].filter((i) => LETTERS[i] !== without).sort((a, b) => Math.abs(v[b]) - Math.abs(v[a]));
-  return `${v[order[0]] >= 0 ? '+' : '-'}${LETTERS[order[0]]}` as AxisName;
+  const order = [0, 1, 2].filter((i) => LETTERS[i] !== without).sort((a, b) => Math.abs(v[b]!) - Math.abs(v[a]!));
+  return `${v[order[0]!]! >= 0 ? '+' : '-'}${LETTERS[order[0]!]}` as AxisName;
 }
 
 /** How the laboratory lies, by the body at set-up: chest above hips, lead side nearer to the target. */

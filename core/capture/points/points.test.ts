@@ -1,3 +1,4 @@
+import { tuple } from '../../numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { symmetricEigen } from '../../numeric/eigen.ts';
@@ -13,11 +14,14 @@ const vector = (most: number) => fc.tuple(number(most), number(most), number(mos
 function rotated(v: Vec3, r: Vec3): Vec3 {
   const angle = length(r);
   if (angle < 1e-12) return v;
-  const [x, y, z] = r.map((c) => c / angle);
+  const [x, y, z] = tuple(
+    3,
+    r.map((c) => c / angle),
+  );
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  const along = x * v[0] + y * v[1] + z * v[2];
-  const across: Vec3 = [y * v[2] - z * v[1], z * v[0] - x * v[2], x * v[1] - y * v[0]];
-  return [0, 1, 2].map((i) => v[i] * c + across[i] * s + [x, y, z][i] * along * (1 - c)) as unknown as Vec3;
+  const along = x * v[0]! + y * v[1]! + z * v[2]!;
+  const across: Vec3 = [y * v[2]! - z * v[1]!, z * v[0]! - x * v[2]!, x * v[1]! - y * v[0]!];
+  return [0, 1, 2].map((i) => v[i]! * c + across[i]! * s + [x, y, z][i]! * along * (1 - c)) as unknown as Vec3;
 }
 const CLUSTER: readonly Vec3[] = [
   [0.12, 0.1, 0],
@@ -30,9 +34,9 @@ describe('rigid clusters', () => {
   test('any rotation and shift of a cluster is found again', () => {
     fc.assert(
       fc.property(vector(1.6), vector(3), (turn, shift) => {
-        const moved = CLUSTER.map((p) => rotated(p, turn).map((v, i) => v + shift[i]) as unknown as Vec3);
+        const moved = CLUSTER.map((p) => rotated(p, turn).map((v, i) => v + shift[i]!) as unknown as Vec3);
         const found = rotationBetween(CLUSTER, moved);
-        found.forEach((v, i) => expect(v).toBeCloseTo(turn[i], 6));
+        found.forEach((v, i) => expect(v).toBeCloseTo(turn[i]!, 6));
       }),
     );
   });
@@ -66,10 +70,10 @@ describe('rigid clusters', () => {
         const { values, vectors } = symmetricEigen(m);
         for (let i = 0; i < 3; i++)
           for (let j = 0; j < 3; j++) {
-            const back = values.reduce((s, v, k) => s + v * vectors[k][i] * vectors[k][j], 0);
-            expect(back).toBeCloseTo(m[i][j], 8);
+            const back = values.reduce((s, v, k) => s + v * vectors[k]![i]! * vectors[k]![j]!, 0);
+            expect(back).toBeCloseTo(m[i]![j]!, 8);
           }
-        expect(values[0]).toBeGreaterThanOrEqual(values[2]);
+        expect(values[0]).toBeGreaterThanOrEqual(values[2]!);
       }),
     );
   });
@@ -81,11 +85,11 @@ describe('rigid clusters', () => {
     const turn = time.map((t) => (t < 0.1 ? 0 : -1.2 * (t - 0.1)));
     const labels = cluster.map((_, k) => `p${k}`);
     // Turning back carries the lead side toward the ball: x toward y.
-    const points = Object.fromEntries(labels.map((l, k) => [l, turn.map((a) => rotated(cluster[k], [0, 0, -a]))]));
-    clusterTurn(points, labels, time).forEach((a, i) => expect(a).toBeCloseTo(turn[i], 6));
+    const points = Object.fromEntries(labels.map((l, k) => [l, turn.map((a) => rotated(cluster[k]!, [0, 0, -a]))]));
+    clusterTurn(points, labels, time).forEach((a, i) => expect(a).toBeCloseTo(turn[i]!, 6));
     if (cluster.length < 4) return;
-    const holed = { ...points, p2: points.p2.map((p, i) => (i % 7 === 3 ? null : p)) };
-    clusterTurn(holed, labels, time).forEach((a, i) => expect(a).toBeCloseTo(turn[i], 6));
+    const holed = { ...points, p2: points.p2!.map((p, i) => (i % 7 === 3 ? null : p)) };
+    clusterTurn(holed, labels, time).forEach((a, i) => expect(a).toBeCloseTo(turn[i]!, 6));
   });
 });
 

@@ -1,3 +1,4 @@
+import { tuple } from '../../numeric/tuple.ts';
 import { symmetricEigen } from '../../numeric/eigen.ts';
 import { add, cross, dot, length, scale, subtract, type Vec3 } from '../../numeric/vector.ts';
 
@@ -17,9 +18,9 @@ export function spansPlane(points: readonly Vec3[]): boolean {
   if (points.length < FEWEST_FOR_ROTATION) return false;
   const centre = middle(points);
   const arms = points.map((p) => subtract(p, centre));
-  const spread = [0, 1, 2].map((i) => [0, 1, 2].map((j) => arms.reduce((s, a) => s + a[i] * a[j], 0)));
+  const spread = [0, 1, 2].map((i) => [0, 1, 2].map((j) => arms.reduce((s, a) => s + a[i]! * a[j]!, 0)));
   const { values } = symmetricEigen(spread);
-  return values[1] > LEAST_BREADTH_SHARE ** 2 * values[0];
+  return values[1]! > LEAST_BREADTH_SHARE ** 2 * values[0]!;
 }
 
 /**
@@ -30,16 +31,16 @@ export function spansPlane(points: readonly Vec3[]): boolean {
 export function rotationBetween(from: readonly Vec3[], to: readonly Vec3[]): Vec3 {
   const [cf, ct] = [middle(from), middle(to)];
   const s = [0, 1, 2].map((i) =>
-    [0, 1, 2].map((j) => from.reduce((sum, p, k) => sum + (p[i] - cf[i]) * (to[k][j] - ct[j]), 0)),
+    [0, 1, 2].map((j) => from.reduce((sum, p, k) => sum + (p[i]! - cf[i]!) * (to[k]![j]! - ct[j]!), 0)),
   );
-  const [[xx, xy, xz], [yx, yy, yz], [zx, zy, zz]] = s;
+  const [xx, xy, xz, yx, yy, yz, zx, zy, zz] = tuple(9, s.flat());
   const { vectors } = symmetricEigen([
     [xx + yy + zz, yz - zy, zx - xz, xy - yx],
     [yz - zy, xx - yy - zz, xy + yx, zx + xz],
     [zx - xz, xy + yx, -xx + yy - zz, yz + zy],
     [xy - yx, zx + xz, yz + zy, -xx - yy + zz],
   ]);
-  const [w, x, y, z] = vectors[0][0] >= 0 ? vectors[0] : vectors[0].map((q) => -q);
+  const [w, x, y, z] = tuple(4, vectors[0]![0]! >= 0 ? vectors[0]! : vectors[0]!.map((q) => -q));
   const sine = Math.hypot(x, y, z);
   if (sine < 1e-12) return [0, 0, 0];
   const angle = 2 * Math.atan2(sine, w);
@@ -48,7 +49,7 @@ export function rotationBetween(from: readonly Vec3[], to: readonly Vec3[]): Vec
 
 /** Direction of greatest spread of vectors about zero, unit length. */
 export function mainDirection(vectors: readonly Vec3[]): Vec3 {
-  const square = [0, 1, 2].map((i) => [0, 1, 2].map((j) => vectors.reduce((s, v) => s + v[i] * v[j], 0)));
+  const square = [0, 1, 2].map((i) => [0, 1, 2].map((j) => vectors.reduce((s, v) => s + v[i]! * v[j]!, 0)));
   return symmetricEigen(square).vectors[0] as unknown as Vec3;
 }
 
@@ -56,7 +57,7 @@ export function mainDirection(vectors: readonly Vec3[]): Vec3 {
 export function planeNormal(points: readonly Vec3[], toward: Vec3): Vec3 {
   const centre = middle(points);
   const arms = points.map((p) => subtract(p, centre));
-  const spread = [0, 1, 2].map((i) => [0, 1, 2].map((j) => arms.reduce((s, a) => s + a[i] * a[j], 0)));
+  const spread = [0, 1, 2].map((i) => [0, 1, 2].map((j) => arms.reduce((s, a) => s + a[i]! * a[j]!, 0)));
   const normal = symmetricEigen(spread).vectors[2] as unknown as Vec3;
   return dot(normal, toward) < 0 ? scale(normal, -1) : normal;
 }

@@ -1,3 +1,4 @@
+import { tuple } from '../../numeric/tuple.ts';
 import { median } from '../../numeric/statistics.ts';
 import { radToDeg } from '../../units/units.ts';
 import type { Handedness } from '../../units/units.ts';
@@ -91,7 +92,7 @@ function unwrap(angle: readonly number[]): number[] {
 }
 
 function fromSetup(time: readonly number[], angle: readonly number[]): { angle: number[]; setup: number } {
-  const still = angle.filter((a, i) => time[i] - time[0] <= SETUP_S && !Number.isNaN(a));
+  const still = angle.filter((a, i) => time[i]! - time[0]! <= SETUP_S && !Number.isNaN(a));
   const first = still.length > 0 ? still : angle.filter((a) => !Number.isNaN(a)).slice(0, 5);
   const setup = first.reduce((s, a) => s + a, 0) / Math.max(1, first.length);
   return { angle: angle.map((a) => a - setup), setup };
@@ -102,7 +103,7 @@ function rateOf(time: readonly number[], angle: readonly number[]): number[] {
   const n = time.length;
   return angle.map((_, i) => {
     const [a, b] = [Math.max(0, i - 1), Math.min(n - 1, i + 1)];
-    return (angle[b] - angle[a]) / (time[b] - time[a]);
+    return (angle[b]! - angle[a]!) / (time[b]! - time[a]!);
   });
 }
 
@@ -118,17 +119,17 @@ function clubRate(time: readonly number[], angle: readonly number[]): number[] {
   const central = rateOf(time, angle);
   const n = angle.length;
   const bend = angle.map((a, i) => Math.abs((angle[i + 1] ?? NaN) - 2 * a + (angle[i - 1] ?? NaN)));
-  const step = (time[n - 1] - time[0]) / (n - 1);
+  const step = (time[n - 1]! - time[0]!) / (n - 1);
   const reach = Math.max(3, Math.round(NEARBY_S / step));
   return central.map((rate, i) => {
     if (i < 2 || i > n - 3) return rate;
     const around: number[] = [];
     for (let k = Math.max(1, i - reach); k <= Math.min(n - 2, i + reach); k++)
-      if (Math.abs(k - i) > 1 && !Number.isNaN(bend[k])) around.push(bend[k]);
-    if (around.length < 4 || !(bend[i] > BLOW_TIMES * median(around))) return rate;
-    const before = (3 * angle[i] - 4 * angle[i - 1] + angle[i - 2]) / (2 * step);
-    const after = (4 * angle[i + 1] - 3 * angle[i] - angle[i + 2]) / (2 * step);
-    const oneSided = bend[i + 1] < bend[i - 1] ? after : before;
+      if (Math.abs(k - i) > 1 && !Number.isNaN(bend[k])) around.push(bend[k]!);
+    if (around.length < 4 || !(bend[i]! > BLOW_TIMES * median(around))) return rate;
+    const before = (3 * angle[i]! - 4 * angle[i - 1]! + angle[i - 2]!) / (2 * step);
+    const after = (4 * angle[i + 1]! - 3 * angle[i]! - angle[i + 2]!) / (2 * step);
+    const oneSided = bend[i + 1]! < bend[i - 1]! ? after : before;
     return Number.isNaN(oneSided) ? rate : oneSided;
   });
 }
@@ -139,12 +140,12 @@ function clubRate(time: readonly number[], angle: readonly number[]): number[] {
  */
 export function clusterTurn(points: PointSeries, labels: readonly string[], time: readonly number[]): number[] {
   const frames = time.length;
-  const still = labels.map((l) => meanPlace((points[l] ?? []).filter((_, i) => time[i] - time[0] <= SETUP_S)));
+  const still = labels.map((l) => meanPlace((points[l] ?? []).filter((_, i) => time[i]! - time[0]! <= SETUP_S)));
   const known = labels.filter((_, k) => still[k] !== null);
   const pose = still.filter((p): p is Vec3 => p !== null);
   if (spansPlane(pose)) {
     const turns = Array.from({ length: frames }, (_, i): Vec3 | null => {
-      const seen = known.map((l) => points[l][i]);
+      const seen = known.map((l) => points[l]![i]);
       const from = pose.filter((_, k) => seen[k]);
       const to = seen.filter((p): p is Vec3 => p !== null);
       return spansPlane(from) ? rotationBetween(from, to) : null;
@@ -156,7 +157,7 @@ export function clusterTurn(points: PointSeries, labels: readonly string[], time
     const axis = main[2] > 0 ? scale(main, -1) : main;
     return unwrap(turns.map((t) => (t ? dot(t, axis) : NaN)));
   }
-  const [a, b] = known;
+  const [a, b] = tuple(2, known);
   return fromSetup(
     time,
     unwrap(
@@ -172,14 +173,14 @@ export function clusterTurn(points: PointSeries, labels: readonly string[], time
 function swingPlane(head: readonly (Vec3 | null)[], time: readonly number[]): { toward: Vec3; up: Vec3 } | undefined {
   const speed = head.map((p, i) => {
     const before = head[i - 1];
-    return p && before ? length(subtract(p, before)) / (time[i] - time[i - 1]) : 0;
+    return p && before ? length(subtract(p, before)) / (time[i]! - time[i - 1]!) : 0;
   });
   let peak = 0;
   speed.forEach((v, i) => {
-    if (v > speed[peak]) peak = i;
+    if (v > speed[peak]!) peak = i;
   });
   let top = peak;
-  while (top > 0 && (speed[top] > TOP_SPEED_SHARE * speed[peak] || head[top] === null)) top--;
+  while (top > 0 && (speed[top]! > TOP_SPEED_SHARE * speed[peak]! || head[top] === null)) top--;
   const way = head.slice(top, peak + 1).filter((p): p is Vec3 => p !== null);
   if (way.length < 5) return undefined;
   const normal = planeNormal(way, [0, -1, 0]);

@@ -1,3 +1,4 @@
+import { tuple } from '../../numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { must } from '../../errors/must.ts';
@@ -58,18 +59,18 @@ describe('Shapley shares', () => {
     fc.assert(
       fc.property(values, (v) => {
         const sum = shapleyShares(v).reduce((a, b) => a + b, 0);
-        expect(sum).toBeCloseTo(v[15] - v[0], 8);
+        expect(sum).toBeCloseTo(v[15]! - v[0]!, 8);
       }),
     );
   });
   test('of values that simply add, each gets its own', () => {
     const own = [3, 5, 7, 11];
     const v = Array.from({ length: 16 }, (_, m) => own.reduce((s, x, k) => s + (m & (1 << k) ? x : 0), 0));
-    shapleyShares(v).forEach((s, k) => expect(s).toBeCloseTo(own[k], 10));
+    shapleyShares(v).forEach((s, k) => expect(s).toBeCloseTo(own[k]!, 10));
   });
   test('a factor that never matters gets nothing, equal factors get the same', () => {
     const v = Array.from({ length: 16 }, (_, m) => ((m & 1) + ((m >> 1) & 1)) ** 2);
-    const [a, b, c, d] = shapleyShares(v);
+    const [a, b, c, d] = tuple(4, shapleyShares(v));
     expect(a).toBeCloseTo(b, 10);
     expect(c).toBeCloseTo(0, 10);
     expect(d).toBeCloseTo(0, 10);
@@ -107,7 +108,7 @@ describe('distance budget', () => {
       const b = distanceBudget(block(player, 24), 'driver');
       return [b.canBeHadM, b.possibleCarryM - b.actualCarryM];
     };
-    const [habit, habitWhole] = held({ toeMm: 18 });
+    const [habit, habitWhole] = tuple(2, held({ toeMm: 18 }));
     const wild = block({}, 24).map((s, i) => ({ ...s, ...struckOff(s, i % 2 ? 0.018 : -0.018) }));
     const wildBudget = distanceBudget(wild, 'driver');
     expect(habit).toBeGreaterThan(0.9 * habitWhole);

@@ -87,7 +87,7 @@ function largestOf(shares: Record<BudgetFactor, number>): BudgetVerdict {
 
 /** At most `most` of a list, evenly spaced. */
 const thin = <T>(list: readonly T[], most: number): T[] =>
-  list.length <= most ? [...list] : Array.from({ length: most }, (_, i) => list[Math.floor((i * list.length) / most)]);
+  list.length <= most ? [...list] : Array.from({ length: most }, (_, i) => list[Math.floor((i * list.length) / most)]!);
 
 /**
  * Distance budget of a block with one club: what this club head speed could carry and where the missing distance is, as
@@ -116,7 +116,7 @@ export function distanceBudget(
   const aimOf = (rows: readonly number[]): number =>
     attackAimRad ??
     ownAimRad(
-      rows.map((i) => forAim[i]),
+      rows.map((i) => forAim[i]!),
       head,
     );
   const faster = carriesAtSpeed(used, 1 + REALISTIC_GAIN[level]);
@@ -124,13 +124,13 @@ export function distanceBudget(
 
   /** Mean carry of each subset over some shots, the aim being their own. */
   const subsetMeans = (rows: readonly number[]): number[] => {
-    const step = aims.length > 1 ? aims[1] - aims[0] : 1;
-    const at = aims.length > 1 && step > 0 ? (aimOf(rows) - aims[0]) / step : 0;
+    const step = aims.length > 1 ? aims[1]! - aims[0]! : 1;
+    const at = aims.length > 1 && step > 0 ? (aimOf(rows) - aims[0]!) / step : 0;
     const lo = Math.max(0, Math.min(aims.length - 2, Math.floor(at)));
     const f = aims.length > 1 ? Math.max(0, Math.min(1, at - lo)) : 0;
     const hi = Math.min(aims.length - 1, lo + 1);
-    return carries[0][0].map((_, mask) =>
-      mean(rows.map((i) => (1 - f) * carries[i][lo][mask] + f * carries[i][hi][mask])),
+    return carries[0]![0]!.map((_, mask) =>
+      mean(rows.map((i) => (1 - f) * carries[i]![lo]![mask]! + f * carries[i]![hi]![mask]!)),
     );
   };
   const all = used.map((_, i) => i);
@@ -140,13 +140,13 @@ export function distanceBudget(
     Object.fromEntries(BUDGET_FACTORS.map((f, k) => [f, shares[k]])) as Record<BudgetFactor, number>;
   const sharesM = named(shapleyShares(means));
   const whole = means.length - 1;
-  const fullRight = subsetCarries(used, [aim], measured).map(([atAim]) => atAim[whole]);
-  const ofPossible = centredCarries(used, aim, measured).map((carry, i) => carry / fullRight[i]);
+  const fullRight = subsetCarries(used, [aim], measured).map((atAims) => atAims[0]![whole]!);
+  const ofPossible = centredCarries(used, aim, measured).map((carry, i) => carry / fullRight[i]!);
   /** What can be had of the gap between two carries, by the best third of some shots. */
   const hadOf = (rows: readonly number[], from: number, possible: number): number =>
-    Math.max(0, Math.min(1, bestThird(rows.map((i) => ofPossible[i]))) * possible - from);
-  const speedGainM = mean(faster) - means[0];
-  const canBeHadM = hadOf(all, means[0], means[whole]);
+    Math.max(0, Math.min(1, bestThird(rows.map((i) => ofPossible[i]!))) * possible - from);
+  const speedGainM = mean(faster) - means[0]!;
+  const canBeHadM = hadOf(all, means[0]!, means[whole]!);
 
   const random = seededRandom(seed);
   const draws = BUDGET_FACTORS.map((): number[] => []);
@@ -155,11 +155,11 @@ export function distanceBudget(
   for (let r = 0; r < RESAMPLES; r++) {
     const rows = all.map(() => random.below(all.length));
     const drawn = subsetMeans(rows);
-    shapleyShares(drawn).forEach((s, k) => draws[k].push(s));
-    had.push(hadOf(rows, drawn[0], drawn[whole]));
-    gained.push((mean(rows.map((i) => faster[i])) - drawn[0]) * Math.max(0, 1 + GAIN_SPREAD * random.normal()));
+    shapleyShares(drawn).forEach((s, k) => draws[k]!.push(s));
+    had.push(hadOf(rows, drawn[0]!, drawn[whole]!));
+    gained.push((mean(rows.map((i) => faster[i]!)) - drawn[0]!) * Math.max(0, 1 + GAIN_SPREAD * random.normal()));
   }
-  const chance = had.filter((m, r) => m > gained[r]).length / RESAMPLES;
+  const chance = had.filter((m, r) => m > gained[r]!).length / RESAMPLES;
   const wide = widening(used.length);
   const interval = (draws: readonly number[], at: number): readonly [number, number] => [
     at + wide * (quantile(draws, 0.05) - at),
@@ -177,14 +177,14 @@ export function distanceBudget(
   const notMeasured = BUDGET_FACTORS.filter((f) => !measured[f]);
   return {
     shots: used.length,
-    actualCarryM: means[0],
-    possibleCarryM: means[whole],
+    actualCarryM: means[0]!,
+    possibleCarryM: means[whole]!,
     sharesM,
     intervals90M: Object.fromEntries(
-      BUDGET_FACTORS.map((f, k) => [f, interval(draws[k], sharesM[f])]),
+      BUDGET_FACTORS.map((f, k) => [f, interval(draws[k]!, sharesM[f])]),
     ) as unknown as Budget['intervals90M'],
     notMeasured,
-    metresPerMps: (mean(oneMore) - means[0]) / mphToMps(1),
+    metresPerMps: (mean(oneMore) - means[0]!) / mphToMps(1),
     canBeHadM,
     canBeHad90M: atLeastNothing(interval(had, canBeHadM)),
     speedGainM,

@@ -1,3 +1,4 @@
+import { tuple } from '../../numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import { must } from '../../errors/must.ts';
 import { seededRandom } from '../../numeric/random.ts';
@@ -38,7 +39,7 @@ describe('what distance is worth', () => {
     const value = distanceValue(shots, landings(5), USUAL_HOLE);
     expect(value.turnsAtBallSpeedMps).toBeNull();
     expect(value.strokesFor5Pct).toBeGreaterThan(0);
-    const [slow, fast] = [value.curve[20], value.curve[40]];
+    const [slow, fast] = tuple(2, [value.curve[20]!, value.curve[40]!]);
     expect(fast.fairwayShare).toBeLessThan(slow.fairwayShare);
     expect(fast.expectedStrokes).toBeLessThan(slow.expectedStrokes);
   });

@@ -135,15 +135,15 @@ export function distanceValue(
     };
   };
   const curve = FACTORS.map(at);
-  const best = curve.reduce((i, v, k) => (v.expectedStrokes < curve[i].expectedStrokes ? k : i), 0);
+  const best = curve.reduce((i, v, k) => (v.expectedStrokes < curve[i]!.expectedStrokes ? k : i), 0);
   // Driving past the green is no turn of the trade between speed and spread.
-  const reaches = curve[best].carryM * (1 + ROLL_SHARE) >= hole.lengthM * 0.98;
+  const reaches = curve[best]!.carryM * (1 + ROLL_SHARE) >= hole.lengthM * 0.98;
   return {
     angularSpreadRad: spread,
     meanAngleRad,
     curve,
     strokesFor5Pct: at(1).expectedStrokes - at(1.05).expectedStrokes,
-    turnsAtBallSpeedMps: best < curve.length - 1 && !reaches ? curve[best].ballSpeedMps : null,
+    turnsAtBallSpeedMps: best < curve.length - 1 && !reaches ? curve[best]!.ballSpeedMps : null,
   };
 }
 

@@ -18,7 +18,7 @@ export function centredCarries(
   attackAimRad: number,
   measured: Record<BudgetFactor, boolean>,
 ): number[] {
-  const { head } = shots[0].delivery;
+  const { head } = shots[0]!.delivery;
   const toe = spread(shots.map((s) => s.delivery.toeM));
   const high = spread(shots.map((s) => s.delivery.highM));
   const attack = spread(shots.map((s) => s.delivery.attackRad));
@@ -26,7 +26,7 @@ export function centredCarries(
     const delivery: Delivery = {
       ...s.delivery,
       ...(measured.strike ? { toeM: toe[i], highM: high[i] } : {}),
-      ...(measured.attack ? { attackRad: attackAimRad + attack[i] } : {}),
+      ...(measured.attack ? { attackRad: attackAimRad + attack[i]! } : {}),
     };
     return moved(s.launch, strikeBall(s.delivery), strikeBall(delivery));
   });
@@ -42,12 +42,12 @@ export function centredCarries(
   const direction = spread(struck.map((b) => b.launchDirectionOutRad));
   const axis = spread(struck.map((b) => b.spinAxisOutRad));
   return struck.map((b, i) => {
-    const aimed = measured.curve ? { ...b, launchDirectionOutRad: direction[i], spinAxisOutRad: axis[i] } : b;
+    const aimed = measured.curve ? { ...b, launchDirectionOutRad: direction[i]!, spinAxisOutRad: axis[i]! } : b;
     const carry = flown(aimed);
     if (!measured.launchSpin) return carry;
     const put = {
       ...aimed,
-      launchRad: best.launchRad + launch[i],
+      launchRad: best.launchRad + launch[i]!,
       spinRadPerS: (best.spinRadPerS * b.spinRadPerS) / spin,
     };
     return Math.max(carry, flown(put));

@@ -17,7 +17,7 @@ export function shapleyShares(values: readonly number[]): number[] {
     for (let mask = 0; mask < values.length; mask++) {
       if (mask & (1 << k)) continue;
       const s = size(mask);
-      share += ((factorial(s) * factorial(n - 1 - s)) / factorial(n)) * (values[mask | (1 << k)] - values[mask]);
+      share += ((factorial(s) * factorial(n - 1 - s)) / factorial(n)) * (values[mask | (1 << k)]! - values[mask]!);
     }
     return share;
   });

@@ -1,3 +1,4 @@
+import { tuple } from '../../numeric/tuple.ts';
 import { carryM, type Launch } from '../../flight/ball-flight.ts';
 import type { ShotValues } from '../../formats/shot-fields.ts';
 import { completeShot, deliveryOf, knownValues } from '../../impact/complete-shot.ts';
@@ -98,7 +99,10 @@ export function ownAimRad(shots: readonly AimShot[], head: HeadKind): number {
 /** Aims between which all of a block's possible aims lie, evenly spaced. */
 export function aimGrid(shots: readonly AimShot[], head: HeadKind, points: number): number[] {
   const own = shots.map((s) => s.attackRad);
-  const [lo, hi] = [Math.min(...own), Math.max(...own)].map((a) => shrunk(a, head));
+  const [lo, hi] = tuple(
+    2,
+    [Math.min(...own), Math.max(...own)].map((a) => shrunk(a, head)),
+  );
   return Array.from({ length: points }, (_, i) => lo + ((hi - lo) * i) / Math.max(1, points - 1));
 }
 
@@ -141,7 +145,7 @@ export function subsetCarries(
   attackAimsRad: readonly number[],
   measured: Record<BudgetFactor, boolean>,
 ): number[][][] {
-  const head = shots[0].delivery.head;
+  const head = shots[0]!.delivery.head;
   const lofts = loftsFor(head, shots);
   const reserve = smashReserve(shots);
   return shots.map((shot) => {
@@ -154,7 +158,7 @@ export function subsetCarries(
       return found;
     };
     const flownWith = (mask: number, attackAimRad: number): number => {
-      const right = (k: number): boolean => (mask & (1 << k)) !== 0 && measured[BUDGET_FACTORS[k]];
+      const right = (k: number): boolean => (mask & (1 << k)) !== 0 && measured[BUDGET_FACTORS[k]!];
       const delivery: Delivery = {
         ...shot.delivery,
         ...(right(0) ? { toeM: 0, highM: 0 } : {}),

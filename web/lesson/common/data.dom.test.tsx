@@ -87,7 +87,7 @@ test('a live shot is put into its block and the plain table; other tables are as
   putShots(event);
   const lesson = queryClient.getQueryData<LessonAnswer>(['lesson', 'l']);
   expect(lesson?.blocks.map((b) => b.shots.map((s) => s.id))).toEqual([[], ['1', '2']]);
-  expect(lesson?.blocks[1].statistics).toEqual(statistics);
+  expect(lesson?.blocks[1]!.statistics).toEqual(statistics);
   const shown = queryClient.getQueryData<typeof table>(keyOf(plain));
   expect(shown?.shots.map((s) => [s.id, s.number])).toEqual([
     ['1', 1],

@@ -32,7 +32,7 @@ describe('shots put into what is shown', () => {
         fc.uniqueArray(fc.nat(200), { minLength: 1, maxLength: 40 }),
         fc.array(fc.nat(39), { maxLength: 20 }),
         (numbers, repeats) => {
-          const coming = [...numbers, ...repeats.map((i) => numbers[i % numbers.length])];
+          const coming = [...numbers, ...repeats.map((i) => numbers[i % numbers.length]!)];
           const shown = coming.reduce<ShotWire[]>((list, n) => withShots(list, [shot(n)]), []);
           expect(shown.map((s) => s.id)).toEqual([...numbers].sort((a, b) => a - b).map((n) => `shot ${n}`));
         },

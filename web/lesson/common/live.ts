@@ -70,10 +70,17 @@ export function putShots(event: ShotsEvent): void {
   }
 }
 
+/** What a page shows of the swings just made, besides the swings: small answers, fetched as they come. */
+const refreshReadings = (lessonId: string): void => {
+  for (const reading of ['battery', 'compare'])
+    void queryClient.invalidateQueries({ queryKey: ['lesson', lessonId, reading] });
+};
+
 /** Listens for what the devices and other pages add to a lesson, and puts it in place. */
 export function useLessonEvents(id: string): void {
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
+    let readings: ReturnType<typeof setTimeout> | undefined;
     const refreshIn = (ms: number): void => {
       clearTimeout(timer);
       timer = setTimeout(() => void refreshLesson(id), ms);
@@ -83,10 +90,13 @@ export function useLessonEvents(id: string): void {
       if (message.kind === 'changed' && (message.lessonId === id || message.lessonId === '')) refreshIn(TOGETHER_MS);
       if (message.kind !== 'shots' || message.lessonId !== id) return;
       putShots(message);
+      clearTimeout(readings);
+      readings = setTimeout(() => refreshReadings(id), TOGETHER_MS);
       refreshIn(QUIET_MS);
     });
     return () => {
       clearTimeout(timer);
+      clearTimeout(readings);
       stop();
     };
   }, [id]);

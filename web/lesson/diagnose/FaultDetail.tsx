@@ -158,7 +158,7 @@ function PriceReasons({ fault }: { fault: DiagnosedFault }) {
   return (
     <div>
       <p>
-        {words[0].toUpperCase() + words.slice(1)}. What of it would go if one part were as a sound player of this body
+        {words[0]!.toUpperCase() + words.slice(1)}. What of it would go if one part were as a sound player of this body
         and speed has it; the parts overlap:
       </p>
       <ul>

@@ -57,7 +57,7 @@ export function ImportCapture({
     if (!column || column === NOTHING) return setMapping({ ...mapping, channels: rest });
     const units = unitsFor(column);
     const wanted = change.unit ?? now?.unit ?? needs.channels.find((c) => c.label === label)?.unit ?? '';
-    const unit = units.includes(wanted.toLowerCase()) ? wanted.toLowerCase() : units[0];
+    const unit = units.includes(wanted.toLowerCase()) ? wanted.toLowerCase() : units[0]!;
     const free = rest.filter((c) => c.column !== column);
     setMapping({ ...mapping, channels: [...free, { column, label, unit, reverse: change.reverse ?? now?.reverse }] });
   };

@@ -47,7 +47,7 @@ const directLabels: Plugin<'line'> = {
       const points = set.data as { x: number; y: number }[];
       let best = 0;
       points.forEach((p, k) => {
-        if (p.y > points[best].y) best = k;
+        if (p.y > points[best]!.y) best = k;
       });
       const element = chart.getDatasetMeta(i).data[best];
       if (!element) return;

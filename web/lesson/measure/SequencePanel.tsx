@@ -76,7 +76,7 @@ export function SequencePanel({
   const other = otherId === NONE ? undefined : ghost.data;
   const drawn = useMemo(() => drawnFromCurves(motion.curves), [motion.curves]);
   const drawnOther = useMemo(() => (other ? drawnFromCurves(other.curves) : undefined), [other]);
-  const longest = Math.min(1, -motion.curves.timeS[0]);
+  const longest = Math.min(1, -motion.curves.timeS[0]!);
   return (
     <Card aria-label={`Sequence, ${motion.fileName}`}>
       <Spread>

@@ -114,7 +114,7 @@ export function ShotPattern({ blocks, handedness }: { blocks: readonly PatternBl
       </text>
       <line x1={PAD} x2={WIDTH - PAD} y1={h(0)} y2={h(0)} stroke="var(--soft-ink)" />
       {blocks.map((block, b) => {
-        const look = LOOK[b % LOOK.length];
+        const look = LOOK[b % LOOK.length]!;
         const e = landingEllipse(block.shots);
         const highest = block.shots.reduce<PatternShot | undefined>(
           (a, s) => (!a || s.apexM > a.apexM ? s : a),

@@ -53,7 +53,7 @@ type Values = Partial<Record<string, number>>;
 const speedColumn = (id: string, key: string, name: string): Column => ({
   id,
   name: (u) => `${name}, ${u.speedUnit}`,
-  show: (s, u) => ((s.values as Values)[key] === undefined ? '–' : u.speedFigure(s.values[key])),
+  show: (s, u) => ((s.values as Values)[key] === undefined ? '–' : u.speedFigure(s.values[key]!)),
   sort: key,
   toWire: (v, u) => u.toMps(v),
 });
@@ -66,7 +66,7 @@ const angleColumn = (id: string, key: string, plus: string, minus: string): Colu
 const distanceColumn = (id: string, key: string): Column => ({
   id,
   name: (u) => `${id}, ${u.distanceUnit}`,
-  show: (s, u) => ((s.values as Values)[key] === undefined ? '–' : u.distance(s.values[key]).split(' ')[0]),
+  show: (s, u) => ((s.values as Values)[key] === undefined ? '–' : u.distance(s.values[key]!).split(' ')[0]!),
   sort: key,
   toWire: (v, u) => (u.distanceUnit === 'yd' ? v * METRES_PER_YARD : v),
 });
@@ -88,7 +88,7 @@ const COLUMNS: readonly Column[] = [
   {
     id: 'spin',
     name: () => 'spin, rpm',
-    show: (s) => ((s.values as Values).spinRpm === undefined ? '–' : s.values.spinRpm.toFixed(0)),
+    show: (s) => s.values.spinRpm?.toFixed(0) ?? '–',
     sort: 'spinRpm',
   },
   angleColumn('axis', 'spinAxisOutDeg', 'out', 'in'),
@@ -98,9 +98,7 @@ const COLUMNS: readonly Column[] = [
     id: 'strike',
     name: () => 'strike',
     show: ({ values: v }) =>
-      (v as Values).impactToeM === undefined || (v as Values).impactHighM === undefined
-        ? '–'
-        : strikeInWords(v.impactToeM, v.impactHighM),
+      v.impactToeM === undefined || v.impactHighM === undefined ? '–' : strikeInWords(v.impactToeM, v.impactHighM),
     sort: 'impactToeM',
   },
   { id: 'effort', name: () => 'effort', show: (s) => (s.feltEffort === null ? '–' : String(s.feltEffort)) },

@@ -278,8 +278,8 @@ export function SwingRecords({ block, lesson }: { block: BlockWire; lesson: Less
                 onPress={() =>
                   join.mutate(
                     Array.from({ length: pairs }, (_, i) => ({
-                      motionId: freeMotions[i].id,
-                      groundId: freeGrounds[i].id,
+                      motionId: freeMotions[i]!.id,
+                      groundId: freeGrounds[i]!.id,
                       shotId: null,
                     })),
                   )

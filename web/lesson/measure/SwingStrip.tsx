@@ -18,9 +18,9 @@ const Svg = styled.svg`
 /** Every swing as a tick on one speed axis: median as a line, spread as a band, set-aside swings hollow. */
 export function SwingStrip({ shots, statistics }: { shots: readonly ShotWire[]; statistics: BlockStatistics }) {
   const units = useUnits();
-  const speeds = shots
-    .filter((s) => s.values.clubSpeedMps !== undefined)
-    .map((s) => ({ id: s.id, value: units.fromMps(s.values.clubSpeedMps), aside: s.setAsideReason !== null }));
+  const speeds = shots.flatMap(({ id, values: { clubSpeedMps: mps }, setAsideReason }) =>
+    mps === undefined ? [] : [{ id, value: units.fromMps(mps), aside: setAsideReason !== null }],
+  );
   const summary = statistics.clubSpeedMps;
   if (speeds.length === 0 || !summary) return null;
   const values = speeds.map((s) => s.value);

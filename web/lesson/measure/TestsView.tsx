@@ -151,7 +151,7 @@ function TestCard({
               {listening ? 'Takes live swings now' : done > 0 ? 'Go on with it' : 'Start this test'}
             </Button>
             {wire.blockIds.length > 0 ? (
-              <Button onPress={() => toBlock(wire.blockIds[wire.blockIds.length - 1])}>Its swings</Button>
+              <Button onPress={() => toBlock(wire.blockIds[wire.blockIds.length - 1]!)}>Its swings</Button>
             ) : null}
           </Row>
         </>

@@ -21,7 +21,7 @@ export function WaitingTray({ lesson, block }: { lesson: LessonAnswer; block?: B
     <Notice tone="unsure" role="status">
       <Spread>
         <span>
-          {waiting.length === 1 ? 'One shot waits' : `${waiting.length} shots wait`}: {waiting[0].why} when{' '}
+          {waiting.length === 1 ? 'One shot waits' : `${waiting.length} shots wait`}: {waiting[0]!.why} when{' '}
           {waiting.length === 1 ? 'it' : 'they'} came{speeds ? ` (${speeds}${waiting.length > 4 ? ' …' : ''})` : ''}.
         </span>
         <Row>

@@ -16,8 +16,8 @@ export function useCaptures(block: BlockWire) {
     enabled: ids.length > 0,
     staleTime: Infinity,
     select: ({ motions, grounds }): WholeCaptures => ({
-      motions: block.motions.flatMap((m) => (motions[m.id] ? [{ ...m, curves: motions[m.id] }] : [])),
-      grounds: block.grounds.flatMap((g) => (grounds[g.id] ? [{ ...g, traces: grounds[g.id] }] : [])),
+      motions: block.motions.flatMap((m) => (motions[m.id] ? [{ ...m, curves: motions[m.id]! }] : [])),
+      grounds: block.grounds.flatMap((g) => (grounds[g.id] ? [{ ...g, traces: grounds[g.id]! }] : [])),
     }),
   });
 }

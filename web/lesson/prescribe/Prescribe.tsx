@@ -168,7 +168,7 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
                     label="Start rung"
                     value={String(p.rung)}
                     onChange={(r) => change(p.id, { rung: Number(r) })}
-                    options={drill.rungs.map((r) => ({ id: String(r), name: RUNGS[r] }))}
+                    options={drill.rungs.map((r) => ({ id: String(r), name: RUNGS[r]! }))}
                   />
                   <TextField
                     label="Sets"

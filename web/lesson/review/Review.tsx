@@ -27,7 +27,7 @@ const moveName = (id: string): string => MOVES.find((m) => m.id === id)?.name ??
 function heardWords({ heard }: PracticeSetWire): string {
   const places = heard.flatMap((h) => h.pastBallM ?? []).sort((a, b) => a - b);
   if (places.length === 0) return '';
-  const middle = 100 * places[places.length >> 1];
+  const middle = 100 * places[places.length >> 1]!;
   return ` (${heard.length} heard, ${Math.abs(middle).toFixed(0)} cm ${middle >= 0 ? 'past' : 'before'})`;
 }
 

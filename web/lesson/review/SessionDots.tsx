@@ -1,3 +1,4 @@
+import { tuple } from '../../../core/numeric/tuple.ts';
 import { format } from 'date-fns';
 import styled from 'styled-components';
 import type { GainWire, ReviewAnswer } from '../../../api/types.ts';
@@ -23,7 +24,10 @@ export function SessionDots({ sessions, gain }: { sessions: ReviewAnswer['sessio
   const used = sessions.filter((s) => s.condition === gain.condition);
   const base = units.fromMps(gain.baselineMps);
   const smallest = units.fromMps(gain.baselineMps + gain.settle.smallestMps);
-  const [lo, hi] = gain.interval90Mps.map((v) => units.fromMps(gain.baselineMps + v));
+  const [lo, hi] = tuple(
+    2,
+    gain.interval90Mps.map((v) => units.fromMps(gain.baselineMps + v)),
+  );
   const values = [...used.map((s) => units.fromMps(s.medianMps)), base, smallest, lo, hi];
   const min = Math.floor(Math.min(...values) - 0.5);
   const max = Math.ceil(Math.max(...values) + 0.5);

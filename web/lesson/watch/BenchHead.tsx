@@ -103,7 +103,7 @@ export function BenchHead({
           </QuietButton>
           <FileTrigger
             acceptedFileTypes={['.json', 'application/json']}
-            onSelect={(list) => list && void load([...list][0])}
+            onSelect={(list) => list && void load([...list][0]!)}
           >
             <QuietButton aria-label="Load a points file">
               <Upload size={18} aria-hidden />

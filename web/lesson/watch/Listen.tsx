@@ -8,7 +8,7 @@ import { useLessonWrite } from '../common/data.ts';
 
 const SwishPanel = lazy(() => import('../../parts/swish/SwishPanel.tsx').then((m) => ({ default: m.SwishPanel })));
 
-const middle = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
+const middle = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
 
 /** Listening in a lesson: the swish panel on demand, and the sets that were kept; a kept set is evidence in the ledger. */
 export function Listen({ lesson }: { lesson: LessonAnswer }) {

@@ -220,8 +220,8 @@ export function PictureBench({
         onMirrored={setMirrored}
         clock={`frame ${frame + 1} of ${times.length}${
           strike
-            ? ` · ${toStrike((times[frame] - times[strike.frame]) / marks.slowFactor)} to strike`
-            : ` · ${times[frame].toFixed(3)} s`
+            ? ` · ${toStrike((times[frame]! - times[strike.frame]!) / marks.slowFactor)} to strike`
+            : ` · ${times[frame]!.toFixed(3)} s`
         }`}
       />
       <CheckpointBar

@@ -39,7 +39,7 @@ export function PointsPanel({
       <Row>
         <Select
           label="The next tap is"
-          value={current ?? pointsOf(view)[0]}
+          value={current ?? pointsOf(view)[0]!}
           onChange={onCurrent}
           options={pointsOf(view).map((p) => ({ id: p, name: `${points[p] ? '✓ ' : ''}${POINT_NAMES[p]}` }))}
         />

@@ -89,5 +89,5 @@ test('a drawing is replaced by its own id', () => {
   const line = { id: 'a', kind: 'line' as const, points: [{ x: 0, y: 0 }], frame: null };
   const moved = withDrawing(withDrawing(NO_MARKS, line), { ...line, points: [{ x: 5, y: 5 }] });
   expect(moved.drawings).toHaveLength(1);
-  expect(moved.drawings[0].points[0].x).toBe(5);
+  expect(moved.drawings[0]!.points[0]!.x).toBe(5);
 });

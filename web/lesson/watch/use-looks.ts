@@ -63,7 +63,7 @@ export function useLooks({
     edit((m) => withProposal(m, checkpoints));
     setSaid(
       strikes.length > 1
-        ? `${strikes.length} swings are in this video (at ${strikes.map((s) => `${times[s].toFixed(1)} s`).join(', ')}). The checkpoints are those of swing ${which + 1}.`
+        ? `${strikes.length} swings are in this video (at ${strikes.map((s) => `${times[s]!.toFixed(1)} s`).join(', ')}). The checkpoints are those of swing ${which + 1}.`
         : 'Checkpoints proposed from the motion: move those that are off.',
     );
     setSwings(strikes.length);

@@ -27,7 +27,7 @@ export const sampleAt = (swing: DrawnSwing, beforeStrikeS: number): DrawnSample 
 /** Label places at the right of the curves, pushed apart so that none covers another. */
 function spread(places: readonly number[], least: number): number[] {
   const order = places.map((y, i) => ({ y, i })).sort((a, b) => a.y - b.y);
-  for (let k = 1; k < order.length; k++) order[k].y = Math.max(order[k].y, order[k - 1].y + least);
+  for (let k = 1; k < order.length; k++) order[k]!.y = Math.max(order[k]!.y, order[k - 1]!.y + least);
   const out = new Array<number>(places.length);
   for (const { y, i } of order) out[i] = y;
   return out;
@@ -59,11 +59,11 @@ export function SwingCurves({
     through(
       s.samples,
       (k) => x(k.beforeStrikeS),
-      (k) => y(k.ratesRadPerS[i]),
+      (k) => y(k.ratesRadPerS[i]!),
     );
-  const last = swing.samples[swing.samples.length - 1];
+  const last = swing.samples[swing.samples.length - 1]!;
   const labels = spread(
-    CURVES.map((_, i) => y(last.ratesRadPerS[i])),
+    CURVES.map((_, i) => y(last.ratesRadPerS[i]!)),
     17,
   );
   const move = (event: PointerEvent): void => {
@@ -131,8 +131,8 @@ export function SwingCurves({
             strokeWidth={c.wide}
             strokeDasharray={c.dash}
           />
-          <text x={STRIKE_X + 10} y={labels[i] + 4} fontSize={13} fill={c.colour}>
-            {c.name} {Math.round(radToDeg(last.ratesRadPerS[i]))} °/s
+          <text x={STRIKE_X + 10} y={labels[i]! + 4} fontSize={13} fill={c.colour}>
+            {c.name} {Math.round(radToDeg(last.ratesRadPerS[i]!))} °/s
           </text>
         </g>
       ))}
@@ -145,7 +145,7 @@ export function SwingCurves({
         strokeWidth={1.5}
       />
       {CURVES.map((c, i) => (
-        <circle key={c.name} cx={x(now.beforeStrikeS)} cy={y(now.ratesRadPerS[i])} r={3.5} fill={c.colour} />
+        <circle key={c.name} cx={x(now.beforeStrikeS)} cy={y(now.ratesRadPerS[i]!)} r={3.5} fill={c.colour} />
       ))}
     </svg>
   );

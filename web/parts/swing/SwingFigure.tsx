@@ -11,8 +11,8 @@ type Point = readonly [number, number];
 function points(sample: DrawnSample, lengths: DrawnSwing['lengthsM'], side: 1 | -1): [Point, Point, Point] {
   let [px, py] = HUB;
   return sample.anglesRad.slice(1).map((angle, i): Point => {
-    px += side * SCALE * lengths[i] * Math.sin(angle);
-    py += SCALE * lengths[i] * Math.cos(angle);
+    px += side * SCALE * lengths[i]! * Math.sin(angle);
+    py += SCALE * lengths[i]! * Math.cos(angle);
     return [px, py];
   }) as [Point, Point, Point];
 }

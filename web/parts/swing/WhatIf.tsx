@@ -98,7 +98,7 @@ export function WhatIf({
   const [headGrams, setHeadGrams] = useState(1000 * TYPICAL_DRIVER.headMassKg);
   const [cursorS, setCursorS] = useState(0.06);
   const faults = useMemo(
-    () => MODEL_FAULTS.flatMap((f) => ((amounts[f.id] ?? 0) > 0 ? [{ id: f.id, amount: amounts[f.id] }] : [])),
+    () => MODEL_FAULTS.flatMap((f) => ((amounts[f.id] ?? 0) > 0 ? [{ id: f.id, amount: amounts[f.id]! }] : [])),
     [amounts],
   );
   const club = { ...TYPICAL_DRIVER, headMassKg: headGrams / 1000 };

@@ -23,15 +23,15 @@ export function drawnFromCurves(
   // The top is where the arm turns for the last time.
   const arms = dps.leadArm ?? [];
   let first = 0;
-  if (downswingOnly) for (let i = 0; i < arms.length * TOP_BEFORE_SHARE; i++) if (arms[i] < 0) first = i;
+  if (downswingOnly) for (let i = 0; i < arms.length * TOP_BEFORE_SHARE; i++) if (arms[i]! < 0) first = i;
   return {
     clubSpeedMps: 0,
-    downswingS: -timeS[first],
+    downswingS: -timeS[first]!,
     wristAtLeadArmLevelRad: null,
     lengthsM: [torso.shoulderRadiusM, arm.lengthM, club.headDistanceM],
     samples: timeS.slice(first).map((t, k) => ({
       beforeStrikeS: -t,
-      anglesRad: at(deg, first + k).map((a, s) => SETUP_RAD[s] + a) as unknown as DrawnSample['anglesRad'],
+      anglesRad: at(deg, first + k).map((a, s) => SETUP_RAD[s]! + a) as unknown as DrawnSample['anglesRad'],
       ratesRadPerS: at(dps, first + k),
       headSpeedMps: 0,
     })),

@@ -17,7 +17,7 @@ const inCm = (m: number): string => `${Math.round(Math.abs(100 * m))} cm ${m < 0
 
 const middle = (values: readonly number[]): number => {
   const s = [...values].sort((a, b) => a - b);
-  return (s[(s.length - 1) >> 1] + s[s.length >> 1]) / 2;
+  return (s[(s.length - 1) >> 1]! + s[s.length >> 1]!) / 2;
 };
 
 /** What the set says: count, speeds, places, balance of directions. */

@@ -16,7 +16,7 @@ export async function soundOf(bytes: ArrayBuffer): Promise<{ samples: Float32Arr
   const samples = new Float32Array(sound.length);
   for (let c = 0; c < sound.numberOfChannels; c++) {
     const channel = sound.getChannelData(c);
-    for (let i = 0; i < samples.length; i++) samples[i] += channel[i] / sound.numberOfChannels;
+    for (let i = 0; i < samples.length; i++) samples[i]! += channel[i]! / sound.numberOfChannels;
   }
   return { samples, rateHz: sound.sampleRate };
 }

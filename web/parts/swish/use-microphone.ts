@@ -1,3 +1,4 @@
+import { tuple } from '../../../core/numeric/tuple.ts';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import tapUrl from './tap-worklet.ts?worker&url';
 
@@ -56,7 +57,7 @@ export function useMicrophone() {
       });
       const letGo = (): void => stream.getTracks().forEach((t) => t.stop());
       if (own !== wanted.current) return letGo();
-      const [track] = stream.getAudioTracks();
+      const [track] = tuple(1, stream.getAudioTracks());
       setAutomaticGain(track.getSettings().autoGainControl === true);
       const context = new AudioContext();
       await context.audioWorklet.addModule(tapUrl);
@@ -94,8 +95,8 @@ export function useMicrophone() {
     const parts: Float32Array[] = [];
     let count = 0;
     for (let i = blocks.current.length - 1; i >= 0 && count < wanted; i--) {
-      parts.unshift(blocks.current[i]);
-      count += blocks.current[i].length;
+      parts.unshift(blocks.current[i]!);
+      count += blocks.current[i]!.length;
     }
     const samples = new Float32Array(count);
     let at = 0;

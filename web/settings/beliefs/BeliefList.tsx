@@ -58,7 +58,7 @@ const shown = (e: Entry): string => {
   const value = e.own ?? e.usual;
   const mark = e.own === undefined ? '' : 'yours · ';
   if (typeof value !== 'object') return `${mark}${valueWords(value, e.unit)}`;
-  const unit = signById(e.about.split('@')[0])?.unit ?? '';
+  const unit = signById(e.about.split('@')[0]!)?.unit ?? '';
   return `${mark}${Number(value.sound.mean.toPrecision(3))} | ${Number(value.faulty.mean.toPrecision(3))} ${unit}`.replace(
     /-/g,
     '−',

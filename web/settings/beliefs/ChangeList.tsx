@@ -8,7 +8,7 @@ const said = ({ kind, about, value }: BeliefChangeWire): string => {
   if (kind === 'learning') return value === null ? 'counts from the beginning' : 'started anew';
   return value === null
     ? 'back to the catalogue’s'
-    : valueWords(value, unitOfKind(kind), kind === 'sign' ? signById(about.split('@')[0])?.unit : '');
+    : valueWords(value, unitOfKind(kind), kind === 'sign' ? signById(about.split('@')[0]!)?.unit : '');
 };
 
 /** Changes of numbers, newest first; with the number's name where they are of several. */

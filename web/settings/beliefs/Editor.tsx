@@ -74,7 +74,7 @@ export function Editor({ entry, answer }: { entry: Entry; answer: BeliefsAnswer 
   const value = valueOf(typed, entry.unit);
   const wrong = wrongWith(entry, value);
   const changed = JSON.stringify(typed) !== JSON.stringify(typedOf(now, entry.unit));
-  const sign = entry.kind === 'sign' ? signById(entry.about.split('@')[0]) : undefined;
+  const sign = entry.kind === 'sign' ? signById(entry.about.split('@')[0]!) : undefined;
   const field = (key: keyof Typed, label: string): ReactNode => (
     <TextField
       key={key}

@@ -1,3 +1,4 @@
+import { tuple } from '../../../core/numeric/tuple.ts';
 import { edgeKey, leakAtLevel, signKey, type Beliefs, type SignPopulations } from '../../../core/beliefs/beliefs.ts';
 import { changesTo, usualBelief, type BeliefKind, type BeliefValue } from '../../../core/beliefs/changes.ts';
 import { HALF_LIVES } from '../../../core/beliefs/half-lives.ts';
@@ -64,14 +65,14 @@ const faultName = (id: string): string => faultById(id)?.name ?? id;
 export function beliefName(kind: BeliefKind, about: string): string {
   if (kind === 'leak') return faultName(about);
   if (kind === 'strength') {
-    const [from, to] = about.split('>');
+    const [from, to] = tuple(2, about.split('>'));
     return `${faultName(from)} → ${faultName(to)}`;
   }
   if (kind === 'level') return `${about} players`;
   if (kind === 'half-life') return KIND_WORDS[about as keyof typeof KIND_WORDS];
   if (kind === 'eye') return EYE_WORDS[about as keyof typeof EYE_WORDS][0];
   if (kind === 'learning') return 'Learning from confirmed causes';
-  const [id, level] = about.split('@');
+  const [id = about, level] = about.split('@');
   return `${signById(id)?.quantity ?? id}${level ? `, ${level}` : ''}`;
 }
 

@@ -30,7 +30,7 @@ export function JoinedCurves({
     through(
       time.flatMap((t, i) => {
         const at = t + shift;
-        return at < FROM_S || at > TO_S ? [] : [{ at, value: Math.max(0, values[i]) / scale }];
+        return at < FROM_S || at > TO_S ? [] : [{ at, value: Math.max(0, values[i]!) / scale }];
       }),
       (p) => x(p.at),
       (p) => y(p.value),

@@ -11,15 +11,15 @@ const STRIKE_X = LEFT + ((WIDTH - LEFT) * 2) / 3;
 /** Load on the lead foot and vertical push over time, strike at the right-hand third. */
 export function LoadCurve({ traces, summary }: { traces: GroundTraces; summary: string }) {
   const { fromStrikeS: time, leadShare, verticalBw } = traces;
-  const first = time[0];
-  const last = time[time.length - 1];
+  const first = time[0]!;
+  const last = time[time.length - 1]!;
   const x = linear([first, 0, Math.max(last, 0.3)], [LEFT, STRIKE_X, WIDTH - 96]);
   const most = Math.max(1.5, ...(verticalBw ?? []));
   const y = linear([1, 0], [TOP, HEIGHT - BOTTOM]);
   const path = (values: readonly number[], scale: number): string =>
     through(
       values,
-      (_, i) => x(time[i]),
+      (_, i) => x(time[i]!),
       (v) => y(v / scale),
     );
   const end = time.length - 1;
@@ -40,7 +40,7 @@ export function LoadCurve({ traces, summary }: { traces: GroundTraces; summary: 
         format={fromStrike}
       />
       <polyline points={path(leadShare, 1)} fill="none" stroke="var(--maple)" strokeWidth={2.5} />
-      <text x={x(time[end]) + 6} y={y(leadShare[end]) + 4} fontSize={13} fill="var(--maple)">
+      <text x={x(time[end]!) + 6} y={y(leadShare[end]!) + 4} fontSize={13} fill="var(--maple)">
         lead share
       </text>
       {verticalBw ? (
@@ -52,7 +52,7 @@ export function LoadCurve({ traces, summary }: { traces: GroundTraces; summary: 
             strokeWidth={2}
             strokeDasharray="9 4"
           />
-          <text x={x(time[end]) + 6} y={y(verticalBw[end] / most) + 4} fontSize={13} fill="var(--slate)">
+          <text x={x(time[end]!) + 6} y={y(verticalBw[end]! / most) + 4} fontSize={13} fill="var(--slate)">
             push
           </text>
           <text x={LEFT + 4} y={TOP + 10} fontSize={11} fill="var(--slate)">

@@ -41,7 +41,7 @@ export function PressureFeet({ traces, handedness }: { traces: GroundTraces; han
   const [cx, cy] = [mean(feet.map((f) => f.frame.x)), mean(feet.map((f) => f.frame.y))];
   const px = (x: number): number => WIDTH / 2 + side * SCALE * (x - cx);
   const py = (y: number): number => HEIGHT / 2 - SCALE * (y - cy);
-  const strikeAt = fromStrikeS.reduce((best, t, i) => (Math.abs(t) < Math.abs(fromStrikeS[best]) ? i : best), 0);
+  const strikeAt = fromStrikeS.reduce((best, t, i) => (Math.abs(t) < Math.abs(fromStrikeS[best]!) ? i : best), 0);
   const drawn = feet.every((f) => f.foot === null);
   return (
     <figure style={{ margin: 0 }}>

@@ -45,7 +45,7 @@ function useWidth(box: RefObject<HTMLDivElement | null>): number {
   useEffect(() => {
     const element = box.current;
     if (!element) return undefined;
-    const observer = new ResizeObserver(([entry]) => setWidth(Math.max(200, entry.contentRect.width)));
+    const observer = new ResizeObserver(([entry]) => entry && setWidth(Math.max(200, entry.contentRect.width)));
     observer.observe(element);
     return () => observer.disconnect();
   }, [box]);
@@ -112,8 +112,8 @@ export function PictureStage({ stageRef, ...props }: StageProps) {
 
   const finish = (points: readonly Px[]): void => {
     setDraft([]);
-    if (tool === 'scale') props.onScale(points[0], points[1]);
-    else if (tool === 'upright') props.onUpright(points[0], points[1]);
+    if (tool === 'scale') props.onScale(points[0]!, points[1]!);
+    else if (tool === 'upright') props.onUpright(points[0]!, points[1]!);
     else if (tool !== 'move' && tool !== 'points') {
       props.onDrawing({ id: newId(), kind: tool, points, frame: toolInfo(tool).held ? null : props.frame });
     }

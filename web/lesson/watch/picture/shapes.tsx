@@ -49,6 +49,7 @@ function Body({ drawing, canvas }: { drawing: Drawing; canvas: Canvas }) {
     hitStrokeWidth: 16,
   };
   const [a, b, c] = points;
+  if (!a) return null;
   switch (kind) {
     case 'plumb':
     case 'hip-back':
@@ -57,7 +58,7 @@ function Body({ drawing, canvas }: { drawing: Drawing; canvas: Canvas }) {
       return (
         <>
           <Line points={flat(points)} {...line} />
-          {c ? <Words at={b} text={deg(cornerAngleRad(a, b, c))} canvas={canvas} /> : null}
+          {b && c ? <Words at={b} text={deg(cornerAngleRad(a, b, c))} canvas={canvas} /> : null}
         </>
       );
     case 'circle':

@@ -58,4 +58,4 @@ export const TOOLS: readonly ToolInfo[] = [
   tool('free', 'Freehand', LineSquiggle, 0, false, 'Drag.'),
 ];
 
-export const toolInfo = (id: Tool): ToolInfo => TOOLS.find((t) => t.id === id) ?? TOOLS[0];
+export const toolInfo = (id: Tool): ToolInfo => TOOLS.find((t) => t.id === id) ?? TOOLS[0]!;

@@ -70,7 +70,7 @@ test('two saves never overtake each other, and the newest is the last', async ()
   await act(() => jest.advanceTimersByTimeAsync(600));
   expect(sent).toEqual([1]);
   await act(async () => {
-    answers[0]();
+    answers[0]!();
     await jest.advanceTimersByTimeAsync(0);
   });
   expect(sent).toEqual([1, 2]);

@@ -137,7 +137,7 @@ export function usePlayer({ url, kind, frameTimesS, startFrame = 0 }: Source): P
         const element = video.current;
         if (!element) return;
         if (element.paused) {
-          if (shown.current >= frameTimesS.length - 1) element.currentTime = frameTimesS[0];
+          if (shown.current >= frameTimesS.length - 1) element.currentTime = frameTimesS[0]!;
           void element.play().catch(() => setProblem('The browser did not let the video play.'));
         } else element.pause();
       },
