@@ -14,7 +14,7 @@ module.exports = {
     upward(
       'core-stands-alone',
       '^core/(?!.*\\.test\\.ts$)',
-      '^(api|server|web|stand-ins|demo|cli|e2e|bench|training)/',
+      '^(threads|api|server|web|stand-ins|demo|cli|e2e|bench|training)/',
     ),
     upward('core-tests-may-use-stand-ins', '^core/.*\\.test\\.ts$', '^(server|web|demo|e2e)/'),
     upward(
@@ -22,6 +22,7 @@ module.exports = {
       '^core/(units|numeric|errors|catalogue)/(?!.*\\.test\\.ts$)',
       '^core/(?!units|numeric|errors|catalogue)',
     ),
+    upward('threads-over-core', '^threads/', '^(api|server|web|stand-ins|demo|cli|e2e|bench|training)/'),
     upward('api-over-core', '^api/', '^(server|web|stand-ins|demo|cli|e2e)/'),
     upward('server-not-web', '^server/(?!.*\\.test\\.ts$)', '^(web|stand-ins|demo|cli|e2e)/'),
     upward('web-not-server', '^web/', '^(server|stand-ins|demo|cli|e2e)/'),

@@ -19,12 +19,15 @@ import { metresToYards, mphToMps, mpsToMph, radToDeg } from '../core/units/units
 import { picture } from './picture-command.ts';
 import { swing } from './swing-command.ts';
 import { swish } from './swish-command.ts';
+import { video } from './video-command.ts';
 import { flightSchema, inferSchema, reviewSchema } from './schemas.ts';
 
 /** A command that takes JSON, one that reads a file as it is, or one that reads nothing. */
 export type Command =
   /** Reads nothing. */
   | { readonly kind: 'none'; run(): unknown }
+  /** Reads a file of any size from its place. */
+  | { readonly kind: 'file'; run(file: string, fileName: string): Promise<unknown> }
   | { readonly kind: 'json'; run(input: unknown): unknown }
   | { readonly kind: 'bytes'; run(bytes: ArrayBuffer, fileName: string, flags: Flags): unknown };
 
@@ -131,6 +134,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   },
   c3d: { kind: 'bytes', run: c3d },
   swish: { kind: 'bytes', run: swish },
+  video: { kind: 'file', run: video },
   sequence: {
     kind: 'bytes',
     run: (bytes, fileName, flags) =>

@@ -49,15 +49,17 @@ function parseJson(text: string, name: string): unknown {
 }
 
 /** One answer for each element of an array; an element that fails gives its error in its place. */
-function answerEach(run: (input: unknown) => unknown, input: unknown): unknown {
+async function answerEach(run: (input: unknown) => unknown, input: unknown): Promise<unknown> {
   if (!Array.isArray(input)) return run(input);
-  return input.map((element) => {
+  const answers: unknown[] = [];
+  for (const element of input) {
     try {
-      return run(element);
+      answers.push(await run(element));
     } catch (error) {
-      return { error: problemOf(error).problem };
+      answers.push({ error: problemOf(error).problem });
     }
-  });
+  }
+  return answers;
 }
 
 /** Runs one command; prints one JSON value, or one line of error. @returns the exit code: 0, 2 bad input, 3 cannot say */
@@ -74,12 +76,23 @@ export async function main(args: readonly string[]): Promise<number> {
     }
     const answerFile = (file: string | undefined): unknown => {
       if (command.kind === 'none') return command.run();
+      if (command.kind === 'file') {
+        if (file === undefined || !statSync(file, { throwIfNoEntry: false })?.isFile())
+          throw new InputError(
+            'usage',
+            `Cannot read ${file ?? 'standard input'}: expected a file by its name.`,
+            'FILE',
+          );
+        return command.run(file, basename(file));
+      }
       const { bytes, name: fileName } = read(file, command.kind === 'bytes' ? LARGEST_WAV_BYTES : LARGEST_FILE_BYTES);
       return command.kind === 'bytes'
         ? command.run(new Uint8Array(bytes).buffer, fileName, flags)
         : answerEach(command.run, parseJson(bytes.toString('utf8'), fileName));
     };
-    const answer = files.length > 1 ? answerEach((file) => answerFile(file as string), files) : answerFile(files[0]);
+    const answer = await (files.length > 1
+      ? answerEach((file) => answerFile(file as string), files)
+      : answerFile(files[0]));
     const done = process.stdout.write(`${JSON.stringify(answer)}\n`);
     if (!done) await new Promise((resolve) => process.stdout.once('drain', resolve));
     return 0;

@@ -3,6 +3,7 @@ import { writeFileSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
+import { recordVideoFile } from '../stand-ins/record-files.ts';
 import { writeC3d } from '../core/formats/c3d-write.ts';
 
 const ROOT = join(import.meta.dirname, '..');
@@ -198,7 +199,29 @@ describe('maple infer and review', () => {
     const r = maple(['fly']);
     expect(r.code).toBe(2);
     expect(r.err).toContain(
-      'battery|compare|diagnose|findings|signs|budget|flight|impact|infer|optimum|picture|review|swing|fit|ground|c3d|swish|sequence',
+      'battery|compare|diagnose|findings|signs|budget|flight|impact|infer|optimum|picture|review|swing|fit|ground|c3d|swish|video|sequence',
     );
+  });
+});
+
+describe('maple video', () => {
+  const BROKEN = join(import.meta.dirname, '..', 'core', 'formats', 'fixtures', 'broken', 'webm-endless-215.webm');
+  test('a damaged file and one that is not there are refused in one line', () => {
+    expect(maple(['video', BROKEN])).toMatchObject({ code: 2 });
+    expect(maple(['video', 'no-such.mp4'])).toMatchObject({ code: 2 });
+  });
+  test('the facts of a recorded video', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'maple-video-'));
+    const file = join(folder, 'swing.mp4');
+    await recordVideoFile(['--out', file]);
+    const facts = maple(['video', file]).out as {
+      codec: string;
+      frames: number;
+      durationS: number;
+      frameTimesS: number[];
+    };
+    expect(facts).toMatchObject({ codec: 'avc', hasSound: expect.any(Boolean) as unknown, warnings: [] });
+    expect(facts.frameTimesS).toHaveLength(facts.frames);
+    expect(facts.durationS).toBeGreaterThan(facts.frameTimesS[facts.frames - 1]!);
   });
 });

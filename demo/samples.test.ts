@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { BufferSource } from 'mediabunny';
 import { readVideoFacts } from '../core/formats/video-facts.ts';
+import { bytesOf } from '../core/formats/video-source.ts';
 import { readWav } from '../core/formats/wav.ts';
 import { analyseSwish } from '../core/swish/analyse.ts';
 import { filmScene, type VideoTruth } from '../stand-ins/camera/record-video.ts';
@@ -19,7 +19,7 @@ describe.each(DEMO_VIDEOS)('$file', (video) => {
     expect(JSON.parse(JSON.stringify(filmScene(swing, body, options).truth))).toEqual(truth);
   });
   test('holds the frames that its truth tells of', async () => {
-    const facts = await readVideoFacts(new BufferSource(file(video.file)), video.file);
+    const facts = await readVideoFacts(bytesOf(file(video.file)), video.file);
     expect(facts.frameTimesS).toHaveLength(truth.frameTimesS.length);
     expect(facts).toMatchObject({ widthPx: truth.widthPx, heightPx: truth.heightPx, warnings: [] });
   });

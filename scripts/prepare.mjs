@@ -71,7 +71,7 @@ export function buildWeb() {
 }
 
 /** Folders that run under Node.js, and what of them is no code and goes along. */
-const PROGRAM = ['core', 'api', 'server', 'stand-ins', 'demo', 'cli'];
+const PROGRAM = ['core', 'threads', 'api', 'server', 'stand-ins', 'demo', 'cli'];
 const ALONG = ['server/db/migrations', 'demo/samples'];
 const BUILT = join(ROOT, 'dist', 'program');
 

@@ -13,7 +13,7 @@ function chromiumPath() {
 }
 if (!chromiumPath()) installDebian('Chromium', 'chromium');
 
-const FOLDERS = ['core', 'api', 'server', 'web', 'stand-ins', 'demo', 'cli', 'bench', 'training'];
+const FOLDERS = ['core', 'threads', 'api', 'server', 'web', 'stand-ins', 'demo', 'cli', 'bench', 'training'];
 
 let passed = 0;
 let failed = 0;

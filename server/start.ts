@@ -64,6 +64,9 @@ function contentOf(dataFolder: string): ContentStore {
   return new ContentStore(folder);
 }
 
+/** Standings are looked through this often, ms. */
+const WARM_EVERY_MS = 600_000;
+
 /** Takes a data folder, opens its database and brings it up to date. @throws Error where another program has the folder */
 export async function openData({
   dataFolder,
@@ -119,21 +122,27 @@ export async function start(options: StartOptions): Promise<Running> {
 
   // Told when it ends, never waited for: the program answers meanwhile.
   let isStopping = false;
-  const warmed = warmStandings(services, () => isStopping).catch((error: unknown) => {
-    if (!isStopping) log.error({ err: error }, 'standings could not be reckoned ahead');
-    return 0;
-  });
+  const warm = (): Promise<number> =>
+    warmStandings(services, () => isStopping).catch((error: unknown) => {
+      if (!isStopping) log.error({ err: error }, 'standings could not be reckoned ahead');
+      return 0;
+    });
+  const warmed = warm();
+  // A changed setting and the end of a day take hold of every standing at once.
+  let warming = warmed;
+  const again = setInterval(() => (warming = warming.then(warm)), WARM_EVERY_MS).unref();
 
   let stopping: Promise<void> | undefined;
   const stop = (): Promise<void> =>
     (stopping ??= (async () => {
       isStopping = true;
+      clearInterval(again);
       services.hub.closeAll();
       await new Promise<void>((resolve) => {
         server.close(() => resolve());
         server.closeAllConnections();
       });
-      await warmed;
+      await warming;
       await work.close();
       await bus?.close();
       await close();

@@ -9,7 +9,7 @@ import type { Db } from './db/connection.ts';
 import { migrate } from './db/migrate.ts';
 import { threadedPGlite } from './db/threaded.ts';
 import { uuid } from './test-support.ts';
-import { startThread } from './threads/threads.ts';
+import { startThread } from '../threads/threads.ts';
 import { inlineWork } from './work/inline.ts';
 import { remembering } from './work/remember.ts';
 import type { ShotsFor } from './work/read-shots.ts';
@@ -47,7 +47,7 @@ describe('the pool of threads', () => {
   });
 
   test('one that runs out of memory is ended and said so; the next task is answered', async () => {
-    const small = pooledWork(1, 64);
+    const small = pooledWork(1, { mostMemoryMb: 64 });
     const rows = Array.from({ length: 200_000 }, (_, i) => `driver,${(85 + (i % 90) / 10).toFixed(1)}`);
     const csv = ['club,club_speed_mph', ...rows].join('\n');
     await expect(small.run('readShots', csv, of('huge.csv'))).rejects.toMatchObject({ status: 413, code: 'too-much' });

@@ -24,6 +24,7 @@ export type InputErrorCode =
   | 'no-picture'
   | 'no-frames'
   | 'codec'
+  | 'unreadable'
   | 'usage';
 
 /**

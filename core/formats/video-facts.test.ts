@@ -1,16 +1,16 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
-import { BufferSource } from 'mediabunny';
 import { SOUND_BODY } from '../../stand-ins/camera/body.ts';
 import { PLAIN_CAMERA, recordVideo, type CameraOptions, type VideoTruth } from '../../stand-ins/camera/record-video.ts';
 import { playerSwing } from '../swing/player.ts';
 import { frameRate } from '../picture/frame-times.ts';
 import { readStillFacts, readVideoFacts, type VideoFacts } from './video-facts.ts';
+import { bytesOf } from './video-source.ts';
 
 const player = playerSwing({ sex: 'male', heightM: 1.78, massKg: 78, strength: 0.65 });
 const small = { ...PLAIN_CAMERA, widthPx: 160, heightPx: 120, fps: 30 };
 const record = (change: Partial<CameraOptions>): Promise<{ mp4: Uint8Array; truth: VideoTruth }> =>
   recordVideo(player, SOUND_BODY, { ...small, ...change });
-const read = (bytes: Uint8Array, name = 'a.mp4'): Promise<VideoFacts> => readVideoFacts(new BufferSource(bytes), name);
+const read = (bytes: Uint8Array, name = 'a.mp4'): Promise<VideoFacts> => readVideoFacts(bytesOf(bytes), name);
 
 let plain: { mp4: Uint8Array; truth: VideoTruth };
 beforeAll(async () => {

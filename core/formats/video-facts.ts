@@ -1,7 +1,8 @@
 import { imageSize } from 'image-size';
-import { ALL_FORMATS, EncodedPacketSink, Input, UnsupportedInputFormatError, type Source } from 'mediabunny';
+import { ALL_FORMATS, EncodedPacketSink, Input, UnsupportedInputFormatError } from 'mediabunny';
 import { InputError } from '../errors/input-error.ts';
 import { frameRate } from '../picture/frame-times.ts';
+import { videoSource, type Bytes } from './video-source.ts';
 
 /** Most frames that are handled: ten minutes of 60 a second. */
 const MOST_FRAMES = 36_000;
@@ -39,7 +40,8 @@ async function saidSlowFactor(input: Input, fps: number): Promise<number | undef
  * end is broken is read as far as it goes.
  * @throws InputError not-a-video, no picture track, no frames, a codec that browsers do not play
  */
-export async function readVideoFacts(source: Source, fileName: string): Promise<VideoFacts> {
+export async function readVideoFacts(file: Bytes, fileName: string): Promise<VideoFacts> {
+  const { source, isCut } = await videoSource(file);
   const input = new Input({ formats: ALL_FORMATS, source });
   try {
     const track = await input.getPrimaryVideoTrack();
@@ -77,7 +79,7 @@ export async function readVideoFacts(source: Source, fileName: string): Promise<
       throw new InputError('no-frames', `${fileName} has a picture track with no frame that can be read.`, fileName);
     }
     const frameTimesS = [...new Set(times)].sort((a, b) => a - b);
-    const missing = promised - times.length;
+    const read = promised > times.length ? `${times.length} of ${promised}` : `${times.length}`;
     return {
       kind: 'video',
       codec: codec ?? '',
@@ -87,8 +89,7 @@ export async function readVideoFacts(source: Source, fileName: string): Promise<
       frameTimesS,
       hasSound: (await input.getPrimaryAudioTrack()) !== null,
       saysSlowFactor: await saidSlowFactor(input, frameRate(frameTimesS).fps),
-      warnings:
-        missing > 0 ? [`The end of the file is missing: ${times.length} of ${promised} frames can be read.`] : [],
+      warnings: isCut || promised > times.length ? [`The end of the file is missing: ${read} frames can be read.`] : [],
     };
   } catch (error) {
     if (error instanceof InputError) throw error;

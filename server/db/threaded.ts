@@ -2,7 +2,7 @@ import * as Comlink from 'comlink';
 import nodeEndpoint, { type NodeEndpoint } from 'comlink/dist/esm/node-adapter.mjs';
 import type { Worker } from 'node:worker_threads';
 import { Problem } from '../http/problem.ts';
-import { startThread } from '../threads/threads.ts';
+import { startThread } from '../../threads/threads.ts';
 import type { Db, Row } from './connection.ts';
 import type { PGliteThreadApi } from './pglite-thread.ts';
 

@@ -1,12 +1,10 @@
-import { open } from 'node:fs/promises';
 import express, { Router } from 'express';
-import { FilePathSource } from 'mediabunny';
 import { marksOf, newVideoSchema, videoPatchSchema } from '../../api/picture-schemas.ts';
 import { InputError } from '../../core/errors/input-error.ts';
 import { measurePictureSigns } from '../../core/diagnosis/evidence-of-picture.ts';
-import { isStill, readStillFacts, readVideoFacts, type VideoFacts } from '../../core/formats/video-facts.ts';
 import { LARGEST_VIDEO_BYTES } from '../../core/formats/video-limits.ts';
 import { checkFileSize } from '../../core/formats/delimited.ts';
+import { readPictureFile } from '../../threads/picture-file.ts';
 import { measurePicture } from '../../core/picture/picture-measures.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
@@ -15,7 +13,6 @@ import { dropUnused, holdContent } from '../rows/content.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';
 import type { Db } from '../db/connection.ts';
-import type { ContentStore } from '../content/content-store.ts';
 import {
   completeVideo,
   deleteVideo,
@@ -34,7 +31,6 @@ import {
 /** Largest piece of a video in one request. */
 const PIECE = '9mb';
 const ADULT_AGE = 18;
-const STILL_BYTES = 40 * 1024 * 1024;
 
 async function studentOfLesson(
   db: Db,
@@ -56,22 +52,6 @@ function checkConsent(student: StudentRow, on: Date): void {
     `${student.name} is under ${ADULT_AGE} and no guardian’s consent is on file: nothing was stored. Record the consent on the student’s page first.`,
     'guardianConsentOn',
   );
-}
-
-async function factsOf(files: ContentStore, id: string, fileName: string): Promise<VideoFacts> {
-  const file = await open(files.part(id), 'r');
-  try {
-    const head = new Uint8Array(8);
-    await file.read(head, 0, head.length, 0);
-    if (isStill(head)) {
-      checkFileSize((await file.stat()).size, fileName, STILL_BYTES);
-      const bytes = await file.readFile();
-      return readStillFacts(bytes, fileName);
-    }
-  } finally {
-    await file.close();
-  }
-  return readVideoFacts(new FilePathSource(files.part(id)), fileName);
 }
 
 /** Videos and stills of lessons: sent in pieces, stored as given, marked and measured. */
@@ -149,7 +129,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
           same.lesson_id,
         );
       }
-      const facts = await factsOf(files, row.id, row.file_name);
+      const facts = await readPictureFile(files.part(row.id), row.file_name);
       await db.transaction(async (tx) => {
         await holdContent(tx, sha256);
         await files.keep(row.id, sha256);

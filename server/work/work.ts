@@ -1,8 +1,9 @@
 import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
-import { CannotSayError, InputError, type InputErrorCode } from '../../core/errors/input-error.ts';
+import { InputError } from '../../core/errors/input-error.ts';
 import { Problem } from '../http/problem.ts';
-import { threadModule } from '../threads/threads.ts';
+import { valueOf, type Ended } from '../../threads/ended.ts';
+import { threadModule } from '../../threads/threads.ts';
 import type { TASKS } from './tasks.ts';
 
 type Tasks = typeof TASKS;
@@ -17,23 +18,24 @@ export interface Work {
   close(): Promise<void>;
 }
 
-/** How a task ended, as it crosses threads: an error keeps its kind and fields. */
-export type Ended =
-  | { readonly value: unknown }
-  | { readonly input: { readonly code: InputErrorCode; readonly message: string; readonly where: string } }
-  | { readonly cannotSay: { readonly code: string; readonly message: string; readonly missing: string } };
-
 /** A thread that needs more than this is ended, MB: it would take the machine with it. */
 const MOST_MEMORY_MB = 1536;
 
-function valueOf(ended: Ended): unknown {
-  if ('value' in ended) return ended.value;
-  if ('input' in ended) throw new InputError(ended.input.code, ended.input.message, ended.input.where);
-  throw new CannotSayError(ended.cannotSay.code, ended.cannotSay.message, ended.cannotSay.missing);
-}
+/** Tasks that read what came from outside, and how long one may take with those before it, s. */
+const OF_FILES: ReadonlySet<TaskName> = new Set([
+  'readMotion',
+  'readGround',
+  'captureLabels',
+  'readShots',
+  'readForeignShots',
+]);
+const MOST_SECONDS = 120;
 
-/** A pool of threads, one fewer than the machine has cores and at least one. @param mostMemoryMb of one thread */
-export function pooledWork(threads = Math.max(1, availableParallelism() - 1), mostMemoryMb = MOST_MEMORY_MB): Work {
+/** A pool of threads, one fewer than the machine has cores and at least one. @param limits of one thread, and of one file */
+export function pooledWork(
+  threads = Math.max(1, availableParallelism() - 1),
+  { mostMemoryMb = MOST_MEMORY_MB, mostSeconds = MOST_SECONDS } = {},
+): Work {
   const pool = new Piscina({
     filename: threadModule(new URL('./pool-thread', import.meta.url)),
     minThreads: 1,
@@ -47,9 +49,15 @@ export function pooledWork(threads = Math.max(1, availableParallelism() - 1), mo
     run: async <K extends TaskName>(name: K, ...input: TaskInput<K>): Promise<TaskOutput<K>> => {
       let ended: Ended;
       try {
-        ended = (await pool.run({ name, input })) as Ended;
+        const signal = OF_FILES.has(name) ? AbortSignal.timeout(1000 * mostSeconds) : undefined;
+        ended = (await pool.run({ name, input }, { signal })) as Ended;
       } catch (error) {
-        const { code } = error as NodeJS.ErrnoException;
+        const { code, name: kind } = error as NodeJS.ErrnoException;
+        if (kind === 'AbortError')
+          throw new InputError(
+            'unreadable',
+            `The file could not be read within ${mostSeconds} s; it seems to be damaged. Nothing was stored.`,
+          );
         if (code === 'ERR_WORKER_OUT_OF_MEMORY')
           throw new Problem(
             413,

@@ -1,9 +1,10 @@
 import { expose } from 'comlink';
-import { ALL_FORMATS, Input, UrlSource, VideoSampleSink, type VideoSample } from 'mediabunny';
+import { ALL_FORMATS, Input, VideoSampleSink, type VideoSample } from 'mediabunny';
 import { CannotSayError, InputError } from '../../core/errors/input-error.ts';
 import { followStep, startFollowing, type FollowState } from '../../core/picture/follow.ts';
 import type { PicturePoint, Px } from '../../core/picture/marks.ts';
 import { proposeCheckpoints, type Proposal } from '../../core/picture/propose-checkpoints.ts';
+import { sourceAt } from './source-at.ts';
 import { motionBands, softened, type Grey } from '../../core/picture/track.ts';
 
 /** Looks through a whole video for the checkpoints of a swing. */
@@ -61,7 +62,7 @@ function greyOf(sample: VideoSample, mostHeightPx: number): Grey {
 }
 
 async function withVideo<T>(url: string, withSink: (sink: VideoSampleSink) => Promise<T>): Promise<T> {
-  const input = new Input({ formats: ALL_FORMATS, source: new UrlSource(new URL(url, self.location.origin).href) });
+  const input = new Input({ formats: ALL_FORMATS, source: await sourceAt(url) });
   try {
     const track = await input.getPrimaryVideoTrack();
     if (!track) throw new InputError('no-picture', 'The video has no picture.', 'video');

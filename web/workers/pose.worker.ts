@@ -1,11 +1,12 @@
 import { expose } from 'comlink';
 import { FilesetResolver, PoseLandmarker } from '@mediapipe/tasks-vision';
-import { ALL_FORMATS, Input, UrlSource, VideoSampleSink } from 'mediabunny';
+import { ALL_FORMATS, Input, VideoSampleSink } from 'mediabunny';
 import type { Checkpoint } from '../../core/catalogue/stages.ts';
 import { insideFrameS } from '../../core/picture/frame-times.ts';
 import type { PicturePoint } from '../../core/picture/marks.ts';
 import { proposePoints, withoutStrays, type Landmark } from '../../core/picture/pose.ts';
 import type { Handedness } from '../../core/units/units.ts';
+import { sourceAt } from './source-at.ts';
 import type { FollowedFrame, PictureResult, Report } from './picture.worker.ts';
 
 /** Looks for body points at marked frames of a video. */
@@ -37,7 +38,7 @@ async function look(
   report: Report,
 ): Promise<readonly FollowedFrame[]> {
   const model = await landmarker();
-  const input = new Input({ formats: ALL_FORMATS, source: new UrlSource(new URL(url, self.location.origin).href) });
+  const input = new Input({ formats: ALL_FORMATS, source: await sourceAt(url) });
   try {
     const track = await input.getPrimaryVideoTrack();
     if (!track) throw new Error('The video has no picture.');
