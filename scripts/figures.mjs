@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { built, flag, ready, ROOT } from './prepare.mjs';
 
 ready();
-const { openData } = await built('server/start');
+const { openData } = await built('server/db/data-folder');
 const { rebuildFigures } = await built('server/rows/figures');
 const dataFolder = String(flag('data') ?? process.env.MAPLE_DATA ?? join(ROOT, 'data', 'practice'));
 try {

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { built, flag, ROOT, stopOnSignal } from './prepare.mjs';
 
 /** Starts the application on a data folder and stops it on Ctrl-C. */
-export async function serve(defaultFolder, defaultPort) {
+export async function serve(defaultFolder, defaultPort, more = {}) {
   const { start } = await built('server/start');
   const port = Number(flag('port') ?? process.env.PORT ?? defaultPort);
   const host = String(flag('host') ?? process.env.HOST ?? '127.0.0.1');
@@ -11,7 +11,7 @@ export async function serve(defaultFolder, defaultPort) {
   const options = { dataFolder, webFolder: join(ROOT, 'dist', 'web'), host, databaseUrl: process.env.DATABASE_URL };
   let running;
   try {
-    running = await start({ ...options, port });
+    running = await start({ ...options, ...more, port });
   } catch (error) {
     console.error(
       error.code === 'EADDRINUSE' ? `Port ${port} is taken. Choose another with -- --port 4321.` : error.message,

@@ -1,7 +1,8 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, jest, test } from '@jest/globals';
+import { openData, type DataOptions } from './db/data-folder.ts';
 import { lockFolder } from './db/lock.ts';
 import { ended, Processes } from './test-process.ts';
 
@@ -86,13 +87,74 @@ describe('a server that is killed', () => {
 });
 
 describe('the lock on a data folder', () => {
-  test('is given back, and one left by a dead process is taken over', () => {
+  test('is given back; another program is named; nothing that stands in the file matters', () => {
     const place = mkdtempSync(join(tmpdir(), 'maple-lock-'));
-    const unlock = lockFolder(place);
-    unlock();
-    writeFileSync(join(place, 'in-use.json'), JSON.stringify({ pid: 2 ** 22 - 3 }));
-    expect(() => lockFolder(place)).not.toThrow();
-    writeFileSync(join(place, 'in-use.json'), JSON.stringify({ pid: process.ppid }));
-    expect(() => lockFolder(place)).toThrow(/in use by the program/);
+    for (const left of ['', '{"pid":', `${process.ppid}\n`]) {
+      writeFileSync(join(place, 'in-use'), left);
+      const unlock = lockFolder(place);
+      expect(() => lockFolder(place)).toThrow(`process number ${process.pid}`);
+      unlock();
+    }
+  });
+});
+
+describe('a data folder', () => {
+  const begun = async (demo = false): Promise<string> => {
+    const place = mkdtempSync(join(tmpdir(), 'maple-folder-'));
+    await (await openData({ dataFolder: place, demo })).close();
+    return place;
+  };
+  const opened = async (options: DataOptions): Promise<string> => {
+    try {
+      await (await openData(options)).close();
+      return 'opened';
+    } catch (error) {
+      return (error as Error).message;
+    }
+  };
+
+  test('that has lost its database or a part of it is never begun anew', async () => {
+    const place = await begun();
+    const database = join(place, 'postgres');
+    renameSync(join(database, 'PG_VERSION'), join(place, 'kept'));
+    expect(await opened({ dataFolder: place })).toMatch(
+      /damaged: PG_VERSION is missing\. Put the whole data folder back/,
+    );
+    renameSync(join(place, 'kept'), join(database, 'PG_VERSION'));
+    expect(await opened({ dataFolder: place })).toBe('opened');
+    writeFileSync(join(database, 'global', 'pg_control'), 'spoilt');
+    const spoilt = await opened({ dataFolder: place });
+    expect(spoilt).toMatch(/cannot be opened; it seems to be damaged/);
+    expect(spoilt).not.toMatch(/undefined|Aborted\(\)/);
+    rmSync(database, { recursive: true });
+    expect(await opened({ dataFolder: place })).toMatch(/held a practice, and its database .* is missing/);
+    mkdirSync(database);
+    expect(await opened({ dataFolder: place })).toMatch(/held a practice, and its database .* is missing/);
+    expect(readdirSync(database)).toEqual([]);
+  });
+  test('of a newer program is refused with both versions', async () => {
+    const place = await begun();
+    const { db, close } = await openData({ dataFolder: place });
+    await db.query("insert into migrations (name) values ('999-later.sql')");
+    await close();
+    expect(await opened({ dataFolder: place })).toMatch(/newer version .* step 999, this program knows up to 0\d\d/);
+  });
+  test('is only started over where it is a demo’s, and not while a program runs on it', async () => {
+    const demo = await begun(true);
+    const running = await openData({ dataFolder: demo });
+    await running.db.query('create table still_here (n int)');
+    expect(await opened({ dataFolder: demo, demo: true, fresh: true })).toMatch(/is in use by the program/);
+    expect(await running.db.query('select * from still_here')).toEqual([]);
+    await running.close();
+    expect(await opened({ dataFolder: demo, demo: true, fresh: true })).toBe('opened');
+    const own = await begun();
+    expect(await opened({ dataFolder: own, demo: true, fresh: true })).toMatch(/does not hold a demo/);
+    expect(await opened({ dataFolder: own })).toBe('opened');
+  });
+  test('whose first start was cut off begins again', async () => {
+    const place = mkdtempSync(join(tmpdir(), 'maple-folder-'));
+    mkdirSync(join(place, 'postgres.new', 'base'), { recursive: true });
+    writeFileSync(join(place, 'postgres.new', 'PG_VERSION'), '17');
+    expect(await opened({ dataFolder: place })).toBe('opened');
   });
 });

@@ -1,5 +1,5 @@
 import { tuple } from '../core/numeric/tuple.ts';
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
@@ -8,24 +8,18 @@ import { ensureFeedKeys } from './routes/accounts.ts';
 import { createApp } from './app.ts';
 import { ContentStore } from './content/content-store.ts';
 import { moveContent } from './content/move-content.ts';
-import { serverDb, type Db } from './db/connection.ts';
-import { lockFolder } from './db/lock.ts';
-import { migrate } from './db/migrate.ts';
+import type { Db } from './db/connection.ts';
+import { openData, type DataOptions } from './db/data-folder.ts';
 import { databaseBus } from './live/bus.ts';
-import { threadedPGlite } from './db/threaded.ts';
 import { warmStandings } from './readings/warm.ts';
 import { remembering } from './work/remember.ts';
 import { pooledWork } from './work/work.ts';
 
-export interface StartOptions {
-  /** Folder of the database, the original files and the feed keys. */
-  readonly dataFolder: string;
+export interface StartOptions extends DataOptions {
   readonly webFolder: string;
   readonly host: string;
   /** 0 takes any free port. */
   readonly port: number;
-  /** postgres://… for a PostgreSQL server instead of the embedded one. */
-  readonly databaseUrl?: string;
   readonly logLevel?: string;
 }
 
@@ -66,24 +60,6 @@ function contentOf(dataFolder: string): ContentStore {
 
 /** Standings are looked through this often, ms. */
 const WARM_EVERY_MS = 600_000;
-
-/** Takes a data folder, opens its database and brings it up to date. @throws Error where another program has the folder */
-export async function openData({
-  dataFolder,
-  databaseUrl,
-}: Pick<StartOptions, 'dataFolder' | 'databaseUrl'>): Promise<{ db: Db; close: () => Promise<void> }> {
-  mkdirSync(dataFolder, { recursive: true });
-  const unlock = lockFolder(dataFolder);
-  const db = databaseUrl ? serverDb(databaseUrl) : await threadedPGlite(join(dataFolder, 'postgres'));
-  await migrate(db);
-  return {
-    db,
-    close: async () => {
-      await db.close();
-      unlock();
-    },
-  };
-}
 
 /** Opens the data, migrates it, and serves API and pages on one port. */
 export async function start(options: StartOptions): Promise<Running> {

@@ -93,7 +93,7 @@ describe('answers that are kept', () => {
 describe('the database’s thread', () => {
   let db: Db;
   beforeAll(async () => {
-    db = await threadedPGlite(folder());
+    db = await threadedPGlite(folder(), { create: true });
     await migrate(db);
   });
   afterAll(() => db.close());
@@ -147,7 +147,10 @@ describe('the database’s thread', () => {
   test('a thread that dies is opened again: what was saved is there, what was on its way says so', async () => {
     const place = folder();
     let newest: Worker | undefined;
-    const mortal = await threadedPGlite(place, (module, data) => (newest = startThread(module, data)));
+    const mortal = await threadedPGlite(place, {
+      create: true,
+      start: (module, data) => (newest = startThread(module, data)),
+    });
     await migrate(mortal);
     const name = (id: string) => ['insert into practices (id, name) values ($1, $2)', [id, 'P']] as const;
     const [saved, lost] = [uuid(), uuid()];

@@ -1,3 +1,5 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
 import { parentPort, workerData } from 'node:worker_threads';
 import type { PGlite, Transaction } from '@electric-sql/pglite';
 import * as Comlink from 'comlink';
@@ -22,8 +24,13 @@ class PGliteThread {
   private readonly open = new Map<number, Open>();
   private number = 0;
 
-  constructor(folder: string) {
-    this.pglite = openPGlite(folder);
+  /** @param create makes the database where there is none; else that is an error */
+  constructor(folder: string, create: boolean) {
+    this.pglite =
+      create || existsSync(join(folder, 'PG_VERSION'))
+        ? openPGlite(folder)
+        : Promise.reject(new Error('there is no database any more'));
+    this.pglite.catch(() => undefined);
   }
 
   async ready(): Promise<void> {
@@ -77,8 +84,7 @@ class PGliteThread {
 }
 export type PGliteThreadApi = PGliteThread;
 
-if (parentPort)
-  Comlink.expose(
-    new PGliteThread((workerData as { folder: string }).folder),
-    nodeEndpoint(parentPort as unknown as NodeEndpoint),
-  );
+if (parentPort) {
+  const { folder, create } = workerData as { folder: string; create: boolean };
+  Comlink.expose(new PGliteThread(folder, create), nodeEndpoint(parentPort as unknown as NodeEndpoint));
+}

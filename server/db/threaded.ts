@@ -23,16 +23,21 @@ const stopped = (): Problem =>
 /**
  * PGlite in a thread of its own. A thread that dies takes what was on its way with it, each with a Problem 503; the next query
  * opens the folder again in a new thread, where the database restores what was saved.
+ * @param create makes the database where the folder has none
  * @param start starts the thread; told each one
  * @throws Error where the folder cannot be opened
  */
 export async function threadedPGlite(
   folder: string,
-  start: (module: URL, data: Record<string, unknown>) => Worker = startThread,
+  {
+    create = false,
+    start = startThread,
+  }: { create?: boolean; start?: (module: URL, data: Record<string, unknown>) => Worker } = {},
 ): Promise<Db> {
   let closing = false;
+  let made = false;
   const open = async (): Promise<Opened> => {
-    const worker = start(new URL('./pglite-thread', import.meta.url), { folder });
+    const worker = start(new URL('./pglite-thread', import.meta.url), { folder, create: create && !made });
     const died = new Promise<never>((_, reject) => {
       worker.once('error', () => reject(stopped()));
       worker.once('exit', () => {
@@ -46,6 +51,7 @@ export async function threadedPGlite(
     const alive = <T>(answer: Promise<T>): Promise<T> => Promise.race([answer, died]);
     try {
       await alive(remote.ready());
+      made = true;
     } catch (error) {
       await worker.terminate();
       throw error;
