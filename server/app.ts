@@ -16,6 +16,7 @@ import type { Bus } from './live/bus.ts';
 import { FeedHub } from './live/hub.ts';
 import { deviceRoutes, feedRoutes } from './routes/feed.ts';
 import type { Services } from './routes/context.ts';
+import { jsonBody } from './http/json-body.ts';
 import { Problem, problemHandler, unknownRoute } from './http/problem.ts';
 import { lessonRoutes } from './routes/lessons.ts';
 import { planRoutes } from './routes/plans.ts';
@@ -101,10 +102,12 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
     res.set('Cache-Control', 'no-store');
     next();
   });
-  const json = express.json({ limit: '1mb' });
-  api.use('/', json, openAccountRoutes(services));
-  api.use('/', json, feedRoutes(services));
-  api.use('/', json, practiceRoutes(services));
+  const json = jsonBody(services.db);
+  // Only what needs no sign-in is read before it; the routes with a limit of their own read their bodies themselves.
+  api.use(['/setup', '/session', '/feed', '/practice'], json);
+  api.use('/', openAccountRoutes(services));
+  api.use('/', feedRoutes(services));
+  api.use('/', practiceRoutes(services));
   api.use(requireSignIn(services));
   api.use('/', captureRoutes(services));
   api.use('/', shotImportRoutes(services));

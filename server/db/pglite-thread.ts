@@ -15,6 +15,22 @@ interface Open {
 
 class RolledBack extends Error {}
 
+/** What the database says, in a form that crosses threads whole. */
+export interface DatabaseSaid {
+  readonly message: string;
+  readonly code: string;
+}
+
+async function withCode<T>(answer: Promise<T>): Promise<T> {
+  try {
+    return await answer;
+  } catch (error) {
+    const { message, code } = error as Error & { code?: string };
+    if (code === undefined) throw error;
+    throw { message, code } satisfies DatabaseSaid;
+  }
+}
+
 /**
  * PGlite in a thread of its own: its queries would hold the server's. Transactions are opened here and named by a number; those
  * that wait for their turn wait in PGlite's own queue.
@@ -39,7 +55,7 @@ class PGliteThread {
 
   async query(sql: string, parameters: unknown[], transaction?: number): Promise<Row[]> {
     const over = transaction === undefined ? await this.pglite : this.openOne(transaction).tx;
-    return (await over.query<Row>(sql, parameters)).rows;
+    return (await withCode(over.query<Row>(sql, parameters))).rows;
   }
 
   async script(sql: string, transaction?: number): Promise<void> {

@@ -4,7 +4,7 @@ import type { Worker } from 'node:worker_threads';
 import { Problem } from '../http/problem.ts';
 import { startThread } from '../../threads/threads.ts';
 import type { Db, Row } from './connection.ts';
-import type { PGliteThreadApi } from './pglite-thread.ts';
+import type { DatabaseSaid, PGliteThreadApi } from './pglite-thread.ts';
 
 /** A thread with an open database, and the promise that fails when it dies. */
 interface Opened {
@@ -48,7 +48,15 @@ export async function threadedPGlite(
       opened = undefined;
     });
     const remote = Comlink.wrap<PGliteThreadApi>(nodeEndpoint(worker as unknown as NodeEndpoint));
-    const alive = <T>(answer: Promise<T>): Promise<T> => Promise.race([answer, died]);
+    const alive = async <T>(answer: Promise<T>): Promise<T> => {
+      try {
+        return await Promise.race([answer, died]);
+      } catch (error) {
+        if (error instanceof Error) throw error;
+        const { message, code } = error as DatabaseSaid;
+        throw Object.assign(new Error(message), { code });
+      }
+    };
     try {
       await alive(remote.ready());
       made = true;

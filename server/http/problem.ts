@@ -31,6 +31,43 @@ function send(res: Response, status: number, code: string, detail: string, where
 export const unknownRoute: RequestHandler = (req, res) =>
   send(res, 404, 'not-found', `Nothing at ${req.method} ${req.path}.`);
 
+const SAID_OF: Readonly<Record<number, string>> = {
+  400: 'The address or a header is not right.',
+  404: 'Nothing is there.',
+  412: 'The file is not what was expected.',
+  416: 'The file ends before the bytes that are asked for.',
+};
+
+/** What PostgreSQL says of data that it does not take: its class of error, and what it means to who sent it. */
+function refusedByDatabase(
+  error: unknown,
+): { status: number; code: ProblemCode; message: string; databaseCode: string } | undefined {
+  const databaseCode = error instanceof Error && 'code' in error ? String(error.code) : '';
+  if (!/^2[23][0-9A-Z]{3}$/.test(databaseCode)) return undefined;
+  if (databaseCode === '23505')
+    return { status: 409, code: 'id-taken', message: 'This is already there; nothing was stored.', databaseCode };
+  if (databaseCode === '23503')
+    return {
+      status: 404,
+      code: 'not-found',
+      message: 'What this belongs to is not there any more; nothing was stored.',
+      databaseCode,
+    };
+  return {
+    status: 422,
+    code: 'bad-field',
+    message: 'A value cannot be stored as it is; nothing was stored.',
+    databaseCode,
+  };
+}
+
+/** An error without what a database tells of rows: it may be of a person. */
+function withoutValues(error: unknown): unknown {
+  if (!(error instanceof Error)) return 'not an error';
+  const { name, message, stack } = error;
+  return 'code' in error ? { type: name, code: error.code, stack: stack?.replace(message, '…') } : error;
+}
+
 /** Last handler: every error leaves as application/problem+json; unexpected ones are logged and say nothing of the inside. */
 export function problemHandler(log: Logger): ErrorRequestHandler {
   return (error: unknown, _req, res, next) => {
@@ -59,7 +96,21 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
     if (e.type === 'charset.unsupported' || e.type === 'encoding.unsupported') {
       return send(res, 415, 'unknown-value', 'The text must be UTF-8.');
     }
-    log.error({ err: error }, 'unexpected error');
+    const refused = refusedByDatabase(error);
+    if (refused) {
+      // Values are in such an error's details: only its code is noted.
+      log.warn({ code: refused.databaseCode }, 'refused by the database');
+      return send(res, refused.status, refused.code, refused.message);
+    }
+    const said = (error as { status?: unknown }).status;
+    if (typeof said === 'number' && said >= 400 && said < 500)
+      return send(
+        res,
+        said,
+        said === 416 ? 'out-of-range' : 'bad-request',
+        SAID_OF[said] ?? 'The request is not right.',
+      );
+    log.error({ err: withoutValues(error) }, 'unexpected error');
     send(res, 500, 'unexpected', 'Something went wrong on this machine; nothing was half stored. Try again.');
   };
 }

@@ -28,6 +28,8 @@ export async function refuseCopy(
 ): Promise<boolean> {
   const earlier = await importByHash(db, practiceId, studentId, hash);
   if (!earlier) return false;
+  if (earlier.staged)
+    throw new Problem(409, 'not-whole', 'This file is still being read; look again in a moment.', earlier.lesson_id);
   if (earlier.id === importId) return true;
   const day = earlier.starts_at.toISOString().slice(0, 10);
   throw new Problem(

@@ -2,7 +2,7 @@ import { contentHash } from '../http/secrets.ts';
 import { holdContent } from '../rows/content.ts';
 import { randomUUID } from 'node:crypto';
 import { open } from 'node:fs/promises';
-import express, { Router, type Request } from 'express';
+import { Router, type Request } from 'express';
 import { captureQuerySchema, fitSchema } from '../../api/capture-schemas.ts';
 import { headerSchema } from '../../api/measure-schemas.ts';
 import type { BlockCurves, FitWire } from '../../api/types.ts';
@@ -11,6 +11,7 @@ import type { CaptureMapping } from '../../core/formats/capture-mapping.ts';
 import { LARGEST_C3D_BYTES } from '../../core/formats/c3d.ts';
 import { checkFileSize } from '../../core/formats/delimited.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
+import { jsonBody } from '../http/json-body.ts';
 import { notFound } from '../http/problem.ts';
 import { groundContent, groundTracesOf, insertGround } from '../rows/grounds.ts';
 import { importTarget, refuseCopy } from '../readings/import-target.ts';
@@ -81,7 +82,7 @@ export function captureRoutes({ db, hub, work, content }: Services): Router {
     res.json(await motionsOfStudent(db, practiceOf(req), idParam(req)));
   });
 
-  on(router, 'PUT /motions/:id/fit', express.json(), async (req, res) => {
+  on(router, 'PUT /motions/:id/fit', ...jsonBody(db), async (req, res) => {
     const practiceId = practiceOf(req);
     const lessonId = await saveFit(db, practiceId, idParam(req), valid(fitSchema, req.body) as unknown as FitWire);
     if (lessonId === undefined) throw notFound('The captured swing');
@@ -89,7 +90,7 @@ export function captureRoutes({ db, hub, work, content }: Services): Router {
     res.status(204).end();
   });
 
-  on(router, 'POST /capture-mappings/find', express.json(), async (req, res) => {
+  on(router, 'POST /capture-mappings/find', ...jsonBody(db), async (req, res) => {
     const { header } = valid(headerSchema, req.body);
     const mapping = await mappingFor<CaptureMapping>(db, practiceOf(req), headerHash(header));
     res.json({ mapping: mapping ?? null });

@@ -23,7 +23,7 @@ export function lessonRoutes(services: Services): Router {
 
   on(router, 'PATCH /lessons/:id', async (req, res) => {
     const { note } = valid(noteSchema, req.body);
-    await q.updateLessonNote(db, practiceOf(req), idParam(req), note);
+    if (!(await q.updateLessonNote(db, practiceOf(req), idParam(req), note))) throw notFound('The lesson');
     res.status(204).end();
   });
 

@@ -7,15 +7,17 @@ import { circumstancesToWire } from '../rows/circumstances.ts';
 import { blockRow, insertBlock, type BlockRow } from '../rows/blocks.ts';
 import type { Db } from '../db/connection.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
+import { onceForEachId } from '../http/intents.ts';
+import { jsonBody } from '../http/json-body.ts';
+import { soundText } from '../http/sound-text.ts';
 import { notFound, Problem } from '../http/problem.ts';
-import { figuresOf, figuresWait } from '../rows/figures.ts';
-import { insertShotRows } from '../rows/shots.ts';
+import { bringInShots, type BlockParts } from '../readings/bring-in-shots.ts';
 import { contentOfImport, dropUnused } from '../rows/content.ts';
 import { importTarget, refuseCopy } from '../readings/import-target.ts';
-import { headerHash, insertImport, mappingFor, rememberMapping, undoImport } from '../rows/captures.ts';
+import { headerHash, mappingFor, rememberMapping, undoImport } from '../rows/captures.ts';
 
 /** JSON around the text of a file needs a little more room than the file. */
-const LARGEST_BODY_BYTES = Math.round(1.4 * LARGEST_FILE_BYTES);
+const LARGEST_BODY = `${Math.round((1.4 * LARGEST_FILE_BYTES) / 1024 / 1024)}mb`;
 
 /** Block of a club in the file: one that is there, or a new one like the one the import was started from. */
 async function blockFor(
@@ -46,9 +48,9 @@ async function blockFor(
 /** Files of shots: our own header as it is, a foreign one through a mapping; undone as a whole. */
 export function shotImportRoutes({ db, hub, work, content }: Services): Router {
   const router = Router();
-  const textBody = express.text({ type: () => true, limit: LARGEST_FILE_BYTES });
+  const textBody = [express.text({ type: () => true, limit: LARGEST_FILE_BYTES }), soundText, onceForEachId(db)];
 
-  on(router, 'POST /blocks/:id/imports/shots', textBody, async (req, res) => {
+  on(router, 'POST /blocks/:id/imports/shots', ...textBody, async (req, res) => {
     const practiceId = practiceOf(req);
     const { blockId, lessonId, startsAt, student } = await importTarget(db, practiceId, idParam(req));
     const query = valid(importQuerySchema, req.query);
@@ -57,29 +59,21 @@ export function shotImportRoutes({ db, hub, work, content }: Services): Router {
     const { parts, ...answer } = await work.run('readShots', text, of);
     const hash = contentHash(text);
     if (await refuseCopy(db, practiceId, student.id, hash, query.id)) return void res.status(201).json(answer);
-    await db.transaction(async (tx) => {
-      await insertImport(tx, practiceId, {
-        id: query.id,
-        blockId,
-        kind: 'shots',
-        fileName: query.name,
-        hash,
-        rowCount: answer.rows,
-      });
-      await figuresWait(tx);
-      for (const part of parts) await insertShotRows(tx, practiceId, blockId, part);
-      await figuresOf(tx, lessonId);
+    await bringInShots(db, practiceId, {
+      file: { id: query.id, blockId, kind: 'shots', fileName: query.name, hash, rowCount: answer.rows },
+      lessonId,
+      prepare: () => Promise.resolve({ targets: [{ blockId, parts }], made: [] }),
     });
     hub.publish(practiceId, { kind: 'changed', lessonId });
     res.status(201).json(answer);
   });
 
-  on(router, 'POST /column-mappings/find', express.json(), async (req, res) => {
+  on(router, 'POST /column-mappings/find', ...jsonBody(db), async (req, res) => {
     const { header } = valid(headerSchema, req.body);
     res.json({ mapping: (await mappingFor(db, practiceOf(req), headerHash(header))) ?? null });
   });
 
-  on(router, 'POST /blocks/:id/imports/mapped', express.json({ limit: LARGEST_BODY_BYTES }), async (req, res) => {
+  on(router, 'POST /blocks/:id/imports/mapped', ...jsonBody(db, LARGEST_BODY), async (req, res) => {
     const practiceId = practiceOf(req);
     const { block, blockId, lessonId, startsAt, student } = await importTarget(db, practiceId, idParam(req));
     const input = valid(mappedImportSchema, req.body);
@@ -96,33 +90,26 @@ export function shotImportRoutes({ db, hub, work, content }: Services): Router {
       throw new Problem(400, 'club-without-block', `No block is given for ${missing.join(', ')}.`, 'blocks');
     const hash = contentHash(input.text);
     if (await refuseCopy(db, practiceId, student.id, hash, input.id)) return void res.status(201).json(answer);
-    await db.transaction(async (tx) => {
-      const made: string[] = [];
-      const targets: { readonly blockId: string; readonly parts: readonly string[] }[] = [];
-      for (const wanted of input.blocks) {
-        const of = clubs.find((c) => c.club === wanted.club);
-        if (!of) continue;
-        const found = await blockFor(tx, practiceId, block, wanted);
-        if (found.made) made.push(found.id);
-        targets.push({ blockId: found.id, parts: of.parts });
-      }
-      await insertImport(tx, practiceId, {
-        id: input.id,
-        blockId,
-        kind: 'shots',
-        fileName: input.name,
-        hash,
-        rowCount: answer.rows,
-        madeBlocks: made,
-      });
-      await figuresWait(tx);
-      for (const target of targets)
-        for (const part of target.parts) await insertShotRows(tx, practiceId, target.blockId, part);
-      await figuresOf(tx, lessonId);
-      if (input.remember) {
+    await bringInShots(db, practiceId, {
+      file: { id: input.id, blockId, kind: 'shots', fileName: input.name, hash, rowCount: answer.rows },
+      lessonId,
+      prepare: async (tx) => {
+        const made: string[] = [];
+        const targets: BlockParts[] = [];
+        for (const wanted of input.blocks) {
+          const of = clubs.find((c) => c.club === wanted.club);
+          if (!of) continue;
+          const found = await blockFor(tx, practiceId, block, wanted);
+          if (found.made) made.push(found.id);
+          targets.push({ blockId: found.id, parts: of.parts });
+        }
+        return { targets, made };
+      },
+      finish: async (tx) => {
+        if (!input.remember) return;
         const header = input.mapping.map((c) => c.header);
         await rememberMapping(tx, practiceId, headerHash(header), input.mapping);
-      }
+      },
     });
     hub.publish(practiceId, { kind: 'changed', lessonId });
     res.status(201).json(answer);

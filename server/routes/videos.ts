@@ -7,6 +7,7 @@ import { checkFileSize } from '../../core/formats/delimited.ts';
 import { readPictureFile } from '../../threads/picture-file.ts';
 import { measurePicture } from '../../core/picture/picture-measures.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
+import { jsonBody } from '../http/json-body.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { ageYears } from '../readings/lesson.ts';
 import { dropUnused, holdContent } from '../rows/content.ts';
@@ -68,7 +69,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     return row;
   };
 
-  on(router, 'POST /lessons/:id/videos', express.json(), async (req, res) => {
+  on(router, 'POST /lessons/:id/videos', ...jsonBody(db), async (req, res) => {
     const practiceId = practiceOf(req);
     const lessonId = idParam(req);
     const { student, startsAt } = await studentOfLesson(db, practiceId, lessonId);
@@ -170,7 +171,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     });
   });
 
-  on(router, 'PUT /videos/:id/marks', express.json({ limit: '20mb' }), async (req, res) => {
+  on(router, 'PUT /videos/:id/marks', ...jsonBody(db, '20mb'), async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await whole(practiceId, idParam(req));
     const { student } = await studentOfLesson(db, practiceId, row.lesson_id);

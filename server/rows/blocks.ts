@@ -1,5 +1,6 @@
 import type { BlockInput } from '../../api/measure-schemas.ts';
 import type { Db, Row } from '../db/connection.ts';
+import { Problem } from '../http/problem.ts';
 import { CIRCUMSTANCE_COLUMNS, circumstanceRow, type CircumstanceRow } from './circumstances.ts';
 
 export interface BlockRow extends Row, CircumstanceRow {
@@ -36,10 +37,24 @@ export async function insertBlock(db: Db, practiceId: string, lessonId: string, 
      on conflict (id) do nothing returning id`,
     [b.id, practiceId, lessonId, b.club, b.withBall, b.condition, b.cue, b.effort ?? null, b.feel, b.oldPlace ?? false],
   );
-  if (added.length === 0) return;
+  if (added.length === 0) {
+    const known = await db.query('select 1 from blocks where practice_id = $1 and lesson_id = $2 and id = $3', [
+      practiceId,
+      lessonId,
+      b.id,
+    ]);
+    if (known.length === 0) throw new Problem(409, 'id-taken', 'This id is already used for another block.', 'id');
+    return;
+  }
   await updateCircumstances(db, practiceId, b.id, circumstanceRow(b.circumstances ?? {}));
   if (b.listening !== false) await setListening(db, practiceId, b.id, true);
 }
+
+/** Blocks that an import has made are not seen before it is whole. */
+export const hideBlocks = (db: Db, practiceId: string, ids: readonly string[]): Promise<unknown> =>
+  db.query('update blocks set deleted_at = now() where practice_id = $1 and id = any($2::uuid[])', [practiceId, ids]);
+export const showBlocks = (db: Db, practiceId: string, ids: readonly string[]): Promise<unknown> =>
+  db.query('update blocks set deleted_at = null where practice_id = $1 and id = any($2::uuid[])', [practiceId, ids]);
 
 /** Where a block was hit and with what; columns not given are emptied. */
 export const updateCircumstances = (db: Db, practiceId: string, id: string, row: CircumstanceRow): Promise<unknown> =>
@@ -91,9 +106,11 @@ export async function setListening(db: Db, practiceId: string, id: string, liste
     [practiceId, id, listening],
   );
   for (const block of stopped)
-    await db.query('update block_listening set until_at = clock_timestamp() where block_id = $1 and until_at is null', [
-      block.id,
-    ]);
+    await db.query(
+      // A clock that was set back must not end it before it began.
+      'update block_listening set until_at = greatest(clock_timestamp(), from_at) where block_id = $1 and until_at is null',
+      [block.id],
+    );
   if (!listening) return;
   const started = await db.query<{ id: string }>(
     'update blocks set listening = true where practice_id = $1 and id = $2 and not listening returning id',

@@ -13,6 +13,8 @@ export interface ImportRow extends Row {
   lesson_id: string;
   starts_at: Date;
   file_name: string;
+  /** Still on its way. */
+  staged: boolean;
 }
 
 /** An earlier import of the same content for the same student. */
@@ -24,31 +26,31 @@ export const importByHash = async (
 ): Promise<ImportRow | undefined> =>
   (
     await db.query<ImportRow>(
-      `select i.id, i.block_id, i.file_name, b.lesson_id, l.starts_at from imports i join live_blocks b on b.id = i.block_id
+      `select i.id, i.block_id, i.file_name, i.staged, b.lesson_id, l.starts_at from imports i join live_blocks b on b.id = i.block_id
        join lessons l on l.id = b.lesson_id
        where i.practice_id = $1 and l.student_id = $2 and i.content_hash = $3 limit 1`,
       [practiceId, studentId, hash],
     )
   )[0];
 
-export const insertImport = (
-  db: Db,
-  practiceId: string,
-  row: {
-    id: string;
-    blockId: string;
-    kind: ImportWire['kind'];
-    fileName: string;
-    hash: string;
-    rowCount: number;
-    madeBlocks?: readonly string[];
-    /** The file as it came, in the content store, where what is kept was read out of it. */
-    originalSha256?: string;
-  },
-): Promise<unknown> =>
+export interface NewImport {
+  readonly id: string;
+  readonly blockId: string;
+  readonly kind: ImportWire['kind'];
+  readonly fileName: string;
+  readonly hash: string;
+  readonly rowCount: number;
+  readonly madeBlocks?: readonly string[];
+  /** The file as it came, in the content store, where what is kept was read out of it. */
+  readonly originalSha256?: string;
+  /** Not to be seen yet: its rows come by parts. */
+  readonly staged?: boolean;
+}
+
+export const insertImport = (db: Db, practiceId: string, row: NewImport): Promise<unknown> =>
   db.query(
-    `insert into imports (id, practice_id, block_id, kind, file_name, content_hash, row_count, made_blocks, original_sha256)
-     values ($1,$2,$3,$4,$5,$6,$7,$8,$9)`,
+    `insert into imports (id, practice_id, block_id, kind, file_name, content_hash, row_count, made_blocks, original_sha256, staged)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10)`,
     [
       row.id,
       practiceId,
@@ -59,6 +61,7 @@ export const insertImport = (
       row.rowCount,
       row.madeBlocks ?? [],
       row.originalSha256 ?? null,
+      row.staged ?? false,
     ],
   );
 
@@ -73,7 +76,7 @@ export const importsOfLesson = async (db: Db, practiceId: string, lessonId: stri
       created_at: Date;
     }>(
       `select i.id, i.block_id, i.kind, i.file_name, i.row_count, i.created_at from imports i join live_blocks b on b.id = i.block_id
-       where i.practice_id = $1 and b.lesson_id = $2 order by i.created_at, i.id`,
+       where i.practice_id = $1 and b.lesson_id = $2 and not i.staged order by i.created_at, i.id`,
       [practiceId, lessonId],
     )
   ).map((r) => ({
@@ -84,6 +87,24 @@ export const importsOfLesson = async (db: Db, practiceId: string, lessonId: stri
     rowCount: r.row_count,
     createdAt: r.created_at.toISOString(),
   }));
+
+/** Shows an import whose rows are all there. */
+export const unstage = (db: Db, practiceId: string, id: string): Promise<unknown> =>
+  db.query('update imports set staged = false where practice_id = $1 and id = $2', [practiceId, id]);
+
+/**
+ * Takes imports back that were cut off.
+ * @param hours only those that began longer ago, where another program may still be at one; 0 for all
+ * @returns how many
+ */
+export async function dropStaged(db: Db, hours: number): Promise<number> {
+  const left = await db.query<{ id: string; practice_id: string }>(
+    'select id, practice_id from imports where staged and ($1::int = 0 or created_at <= now() - make_interval(hours => $1::int))',
+    [hours],
+  );
+  for (const { id, practice_id } of left) await db.transaction((tx) => undoImport(tx, practice_id, id));
+  return left.length;
+}
 
 /** Takes a whole import back: its shots or captures, and the blocks it made, where nothing else is in them. @returns the lesson */
 export async function undoImport(db: Db, practiceId: string, id: string): Promise<string | undefined> {

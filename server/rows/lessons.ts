@@ -22,8 +22,15 @@ export const insertLesson = (
 export const lessonRow = async (db: Db, practiceId: string, id: string): Promise<LessonRow | undefined> =>
   (await db.query<LessonRow>('select * from lessons where practice_id = $1 and id = $2', [practiceId, id]))[0];
 
-export const updateLessonNote = (db: Db, practiceId: string, id: string, note: string): Promise<unknown> =>
-  db.query('update lessons set note = $3 where practice_id = $1 and id = $2', [practiceId, id, note]);
+/** @returns false where there is no such lesson */
+export const updateLessonNote = async (db: Db, practiceId: string, id: string, note: string): Promise<boolean> =>
+  (
+    await db.query('update lessons set note = $3 where practice_id = $1 and id = $2 returning id', [
+      practiceId,
+      id,
+      note,
+    ])
+  ).length > 0;
 
 /** Lessons of a practice that start within a stretch of time. */
 export const lessonsBetween = (db: Db, practiceId: string, from: Date, to: Date): Promise<LessonRow[]> =>

@@ -39,6 +39,7 @@ export const insertShotRows = (db: Db, practiceId: string, blockId: string, rows
        launch_direction_out_rad float8, spin_rad_per_s float8, spin_axis_out_rad float8, attack_rad float8,
        path_out_rad float8, face_out_rad float8, dynamic_loft_rad float8, impact_toe_m float8, impact_high_m float8,
        carry_m float8, total_m float8, side_out_m float8)
+     where exists (select 1 from blocks b where b.practice_id = $1 and b.id = $2)
      on conflict do nothing returning id`,
     [practiceId, blockId, rows],
   );
@@ -51,7 +52,7 @@ export const shotsOfLesson = (db: Db, practiceId: string, lessonId: string): Pro
   db.query<ShotRow>(
     `select * from (
        select s.*, row_number() over (partition by s.block_id order by s.struck_at desc, s.arrived desc) as from_newest
-       from shots s join live_blocks b on b.id = s.block_id where s.practice_id = $1 and b.lesson_id = $2) x
+       from live_shots s join live_blocks b on b.id = s.block_id where s.practice_id = $1 and b.lesson_id = $2) x
      where from_newest <= $3 order by struck_at, arrived`,
     [practiceId, lessonId, MOST_BLOCK_SHOTS],
   );
@@ -61,7 +62,7 @@ export const shotCounts = async (db: Db, practiceId: string, lessonId: string): 
   new Map(
     (
       await db.query<{ block_id: string; n: number }>(
-        `select s.block_id, count(*)::int as n from shots s join live_blocks b on b.id = s.block_id
+        `select s.block_id, count(*)::int as n from live_shots s join live_blocks b on b.id = s.block_id
          where s.practice_id = $1 and b.lesson_id = $2 group by 1`,
         [practiceId, lessonId],
       )
@@ -71,7 +72,7 @@ export const shotCounts = async (db: Db, practiceId: string, lessonId: string): 
 /** The newest 2,000 shots of one block in the order struck. */
 export const newestShots = (db: Db, practiceId: string, blockId: string): Promise<ShotRow[]> =>
   db.query<ShotRow>(
-    `select * from (select * from shots where practice_id = $1 and block_id = $2 order by struck_at desc, arrived desc limit $3) x
+    `select * from (select * from live_shots where practice_id = $1 and block_id = $2 order by struck_at desc, arrived desc limit $3) x
      order by struck_at, arrived`,
     [practiceId, blockId, MOST_BLOCK_SHOTS],
   );
@@ -79,15 +80,15 @@ export const newestShots = (db: Db, practiceId: string, blockId: string): Promis
 /** How many shots a block holds, set-aside ones too. */
 export const shotCount = async (db: Db, practiceId: string, blockId: string): Promise<number> =>
   (
-    await db.query<{ n: number }>('select count(*)::int as n from shots where practice_id = $1 and block_id = $2', [
-      practiceId,
-      blockId,
-    ])
+    await db.query<{ n: number }>(
+      'select count(*)::int as n from live_shots where practice_id = $1 and block_id = $2',
+      [practiceId, blockId],
+    )
   )[0]!.n;
 
 /** All shots of one block in the order struck. */
 export const shotsOfBlock = (db: Db, practiceId: string, blockId: string): Promise<ShotRow[]> =>
-  db.query<ShotRow>('select * from shots where practice_id = $1 and block_id = $2 order by struck_at, arrived', [
+  db.query<ShotRow>('select * from live_shots where practice_id = $1 and block_id = $2 order by struck_at, arrived', [
     practiceId,
     blockId,
   ]);

@@ -61,7 +61,7 @@ export const swingRow = async (
 export const partsInBlock = async (db: Db, practiceId: string, blockId: string, p: SwingParts): Promise<number> =>
   (
     await db.query<{ n: number }>(
-      `select (select count(*) from shots where practice_id = $1 and block_id = $2 and id = $3)
+      `select (select count(*) from live_shots where practice_id = $1 and block_id = $2 and id = $3)
             + (select count(*) from motions where practice_id = $1 and block_id = $2 and id = $4)
             + (select count(*) from ground_records where practice_id = $1 and block_id = $2 and id = $5)
             + (select count(*) from videos v join blocks b on b.lesson_id = v.lesson_id
