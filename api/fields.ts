@@ -1,15 +1,29 @@
 import * as yup from 'yup';
 
 /** Client-made id: a repeated write is harmless. */
+/** Years that a database and a calendar both know. */
+const YEARS = [1900, 2200] as const;
+const isDay = (day: string): boolean => {
+  const at = Date.parse(`${day}T00:00:00Z`);
+  if (!Number.isFinite(at)) return false;
+  const year = new Date(at).getUTCFullYear();
+  return year >= YEARS[0] && year <= YEARS[1] && new Date(at).toISOString().startsWith(day);
+};
+const isMoment = (text: string): boolean =>
+  /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:\d{2})$/.test(text) &&
+  Number.isFinite(Date.parse(text)) &&
+  isDay(text.slice(0, 10));
+
 export const id = (): yup.StringSchema<string> => yup.string().uuid('must be a UUID').required();
 export const day = (): yup.StringSchema<string | null | undefined> =>
   yup
     .string()
     .transform((v: unknown) => (v === '' ? null : v))
     .matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a day like 2026-03-14', excludeEmptyString: true })
+    .test('calendar', 'must be a day of the calendar', (v) => v === null || v === undefined || isDay(v))
     .nullable();
 export const moment = (): yup.StringSchema<string | undefined> =>
-  yup.string().test('moment', 'must be an ISO 8601 time', (v) => v === undefined || Number.isFinite(Date.parse(v)));
+  yup.string().test('moment', 'must be an ISO 8601 time', (v) => v === undefined || isMoment(v));
 export const optionalNumber = (min: number, max: number, unit: string): yup.NumberSchema<number | null | undefined> =>
   yup
     .number()

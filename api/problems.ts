@@ -25,6 +25,7 @@ export type ServerProblemCode =
   | 'too-much'
   | 'unexpected'
   | 'wrong-feed-key'
+  | 'wrong-setup-code'
   | 'wrong-sign-in';
 /** A code of a problem; "cannot say" brings those of its sum. */
 export type ProblemCode = ServerProblemCode | InputErrorCode;

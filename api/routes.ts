@@ -2,6 +2,7 @@ import { tuple } from '../core/numeric/tuple.ts';
 import type { CaptureMapping } from '../core/formats/capture-mapping.ts';
 import type { MappedColumn } from '../core/formats/shot-columns.ts';
 import type { Settings } from './schemas.ts';
+import type { StorageAnswer } from './types.ts';
 import type {
   BatteryAnswer,
   BeliefsAnswer,
@@ -43,7 +44,7 @@ export interface MappedShots {
 
 /** Every address of the API with what it answers: the one list that server and pages are checked against. */
 export interface Answers {
-  'GET /setup': { needsAccount: boolean };
+  'GET /setup': { needsAccount: boolean; needsCode: boolean };
   'POST /setup': { name: string };
   'POST /session': { name: string };
   'DELETE /session': Nothing;
@@ -62,6 +63,7 @@ export interface Answers {
   'POST /students/:id/practice-link': { path: string };
   'DELETE /students/:id/practice-link': Nothing;
   'GET /students/:id/motions': StudentMotionWire[];
+  'DELETE /students/:id/videos': { erased: number };
   'GET /students/:id/videos': StudentVideoWire[];
 
   'GET /lessons/:id': LessonAnswer;
@@ -108,6 +110,7 @@ export interface Answers {
   'POST /lessons/:id/videos': { id: string; receivedBytes: number };
   'POST /videos/:id/pieces': { receivedBytes: number };
   'POST /videos/:id/done': VideoAnswer;
+  'GET /storage': StorageAnswer;
   'GET /videos/:id': VideoAnswer;
   'GET /videos/:id/file': Buffer;
   'PUT /videos/:id/marks': VideoAnswer;

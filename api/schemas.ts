@@ -8,6 +8,8 @@ export const accountSchema = yup.object({
   name: yup.string().trim().required('is needed').max(120),
   signIn: yup.string().trim().required('is needed').max(120),
   password: yup.string().required('is needed').min(10, 'must have at least 10 characters').max(200),
+  /** One-time code that the program prints where it is started, so that only who runs it can set it up. */
+  setupCode: text(40),
 });
 
 export const signInSchema = yup.object({
@@ -28,6 +30,10 @@ export const studentSchema = yup.object({
     .min(1900, 'must be 1900 or later')
     .max(2100)
     .required('is needed'),
+  birthDate: day().test('birth-year', 'must lie in the birth year', function (date) {
+    const { birthYear } = this.parent as { birthYear?: number };
+    return !date || date.startsWith(String(birthYear));
+  }),
   sex: yup
     .string()
     .oneOf(['female', 'male'] as const)

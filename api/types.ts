@@ -173,6 +173,8 @@ export interface LessonAnswer {
   lesson: { id: string; startsAt: string; note: string };
   student: StudentWire;
   ageYears: number;
+  /** A minor is filmed, and films are shown, only with a guardian's consent on file. */
+  mayFilm: boolean;
   screens: ScreenInput[];
   blocks: BlockWire[];
   signs: SeenSignWire[];
@@ -363,4 +365,19 @@ export interface ProblemWire {
   code: string;
   detail: string;
   where: string;
+}
+
+/** Original files of a practice's machine, and uploads of the practice that wait for their rest. */
+export interface StorageAnswer {
+  files: number;
+  bytes: number;
+  unfinished: {
+    id: string;
+    lessonId: string;
+    fileName: string;
+    studentName: string;
+    sizeBytes: number;
+    receivedBytes: number;
+    startedAt: string;
+  }[];
 }

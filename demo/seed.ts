@@ -223,7 +223,7 @@ async function addTodaysLessons(client: DemoClient, today: Date): Promise<void> 
 export async function seedDemo(
   address: string,
   say: (line: string) => void,
-  stories: readonly Story[] = STORIES,
+  { stories = STORIES, setupCode = '' }: { stories?: readonly Story[]; setupCode?: string } = {},
 ): Promise<boolean> {
   const client = new DemoClient(address);
   const today = new Date();
@@ -238,6 +238,7 @@ export async function seedDemo(
     practiceName: 'Saltmarsh Ferry winter speed clinic',
     name: 'Instructor at the ferry',
     ...DEMO_SIGN_IN,
+    setupCode,
   });
   for (const story of stories) {
     await tell(client, story, today);

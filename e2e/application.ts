@@ -11,6 +11,8 @@ export const PASSWORD = 'a password of the tests';
 export class Application {
   readonly folder = mkdtempSync(join(tmpdir(), 'maple-e2e-'));
   address = '';
+  /** One-time code of the first start. */
+  code = '';
   private child: ChildProcess | undefined;
 
   /** @param port the same port again after a stop, so that open pages find it */
@@ -26,7 +28,8 @@ export class Application {
         const match = /is at (http:\S+)/.exec(said);
         if (!match) return;
         this.address = match[1]!;
-        resolve();
+        this.code = /\(code (\w+)\)/.exec(said)?.[1] ?? this.code;
+        if (said.includes('Stop it with')) resolve();
       };
       child.stdout.on('data', read);
       child.stderr.on('data', read);
@@ -100,6 +103,7 @@ export async function signIn(page: Page, app: Application): Promise<void> {
     await page.getByLabel('Your name').fill('Tester');
     await page.getByLabel('Sign-in name').fill('tester');
     await page.getByLabel('Password').fill(PASSWORD);
+    await page.getByLabel('Code of the first start').fill(app.code);
     await page.getByRole('button', { name: 'Create the account' }).click();
   } else {
     await page.getByLabel('Sign-in name').fill('tester');

@@ -7,7 +7,7 @@ buildProgram();
 const { serve } = await import('./serve.mjs');
 const running = await serve('demo', 4310, { demo: true, fresh: flag('fresh') === true });
 const { seedDemo, DEMO_SIGN_IN } = await built('demo/seed');
-const seeded = await seedDemo(running.address, (line) => console.log(line));
+const seeded = await seedDemo(running.address, (line) => console.log(line), { setupCode: running.setupCode });
 console.log(`
 Maple Notch (demo) is at ${running.address}
 Sign in as    ${DEMO_SIGN_IN.signIn}

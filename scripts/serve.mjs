@@ -8,7 +8,14 @@ export async function serve(defaultFolder, defaultPort, more = {}) {
   const port = Number(flag('port') ?? process.env.PORT ?? defaultPort);
   const host = String(flag('host') ?? process.env.HOST ?? '127.0.0.1');
   const dataFolder = String(flag('data') ?? process.env.MAPLE_DATA ?? join(ROOT, 'data', defaultFolder));
-  const options = { dataFolder, webFolder: join(ROOT, 'dist', 'web'), host, databaseUrl: process.env.DATABASE_URL };
+  const options = {
+    dataFolder,
+    webFolder: join(ROOT, 'dist', 'web'),
+    host,
+    databaseUrl: process.env.DATABASE_URL,
+    behindProxy: flag('behind-proxy') === true,
+    firstRunCode: true,
+  };
   let running;
   try {
     running = await start({ ...options, ...more, port });

@@ -12,13 +12,13 @@ afterAll(() => server.db.close());
 
 describe('accounts', () => {
   test('an empty practice asks for an account, makes it once, and signs in', async () => {
-    expect((await server.http.get('/api/setup')).body).toEqual({ needsAccount: true });
+    expect((await server.http.get('/api/setup')).body).toEqual({ needsAccount: true, needsCode: false });
     await server.http
       .post('/api/setup')
       .send({ practiceName: 'P', name: 'N', signIn: 's', password: 'short' })
       .expect(422);
     await server.setUp();
-    expect((await server.http.get('/api/setup')).body).toEqual({ needsAccount: false });
+    expect((await server.http.get('/api/setup')).body).toEqual({ needsAccount: false, needsCode: false });
     const again = await server.http
       .post('/api/setup')
       .send({ practiceName: 'P', name: 'N', signIn: 's', password: 'long enough 2' });

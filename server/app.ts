@@ -22,6 +22,7 @@ import { lessonRoutes } from './routes/lessons.ts';
 import { planRoutes } from './routes/plans.ts';
 import { practiceRoutes } from './routes/practice.ts';
 import { shotRoutes } from './routes/shots.ts';
+import { storageRoutes } from './routes/storage.ts';
 import { studentRoutes } from './routes/students.ts';
 import { swingRoutes } from './routes/swings.ts';
 import { swishRoutes } from './routes/swish.ts';
@@ -40,6 +41,9 @@ export interface AppOptions {
   /** Folder of the built web application; without it only the API is served. */
   readonly webFolder?: string;
   readonly onFeedKey?: Services['onFeedKey'];
+  readonly setupCode?: string;
+  /** A proxy stands before the program: what it says of the client and of HTTPS is believed. */
+  readonly behindProxy?: boolean;
 }
 
 /** Writes from a page of another origin are refused; programs on this machine send no Origin. */
@@ -47,7 +51,7 @@ const sameOriginWrites: RequestHandler = (req, _res, next) => {
   const origin = req.headers.origin;
   if (req.method !== 'GET' && req.method !== 'HEAD') {
     const site = req.headers['sec-fetch-site'];
-    const foreign = (origin !== undefined && URL.canParse(origin) ? new URL(origin).host : origin) !== req.headers.host;
+    const foreign = (origin !== undefined && URL.canParse(origin) ? new URL(origin).host : origin) !== req.host;
     if ((origin !== undefined && foreign) || (site !== undefined && site !== 'same-origin' && site !== 'none')) {
       throw new Problem(403, 'foreign-origin', 'Writes are only taken from this application’s own pages.');
     }
@@ -63,10 +67,12 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
     log: options.log,
     work: options.work,
     content: options.content,
+    setupCode: options.setupCode,
     onFeedKey: options.onFeedKey ?? (() => undefined),
   };
   const app = express();
   app.disable('x-powered-by');
+  if (options.behindProxy) app.set('trust proxy', 1);
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -125,6 +131,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', deviceRoutes(services));
   api.use('/', diagnosisRoutes(services));
   api.use('/', planRoutes(services));
+  api.use('/', storageRoutes(services));
   api.use(unknownRoute);
   app.use('/api', api);
 

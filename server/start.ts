@@ -4,6 +4,8 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
+import { anyInstructor } from './rows/accounts.ts';
+import { newCode } from './http/secrets.ts';
 import { ensureFeedKeys } from './routes/accounts.ts';
 import { createApp } from './app.ts';
 import { ContentStore } from './content/content-store.ts';
@@ -11,6 +13,7 @@ import { moveContent } from './content/move-content.ts';
 import type { Db } from './db/connection.ts';
 import { openData, type DataOptions } from './db/data-folder.ts';
 import { databaseBus } from './live/bus.ts';
+import { tidy } from './readings/tidy.ts';
 import { warmStandings } from './readings/warm.ts';
 import { remembering } from './work/remember.ts';
 import { pooledWork } from './work/work.ts';
@@ -21,12 +24,18 @@ export interface StartOptions extends DataOptions {
   /** 0 takes any free port. */
   readonly port: number;
   readonly logLevel?: string;
+  /** Asks for a one-time code when the first account is made. */
+  readonly firstRunCode?: boolean;
+  /** A proxy stands before the program. */
+  readonly behindProxy?: boolean;
 }
 
 export interface Running {
   readonly address: string;
   readonly db: Db;
   readonly feedKeys: ReadonlyMap<string, string>;
+  /** The one-time code of the first account, while there is none. */
+  readonly setupCode?: string;
   /** Ends when the standings that did not hold at the start are reckoned. */
   readonly warmed: Promise<number>;
   stop(): Promise<void>;
@@ -78,7 +87,10 @@ export async function start(options: StartOptions): Promise<Running> {
   const writeFeedFile = (): void => {
     writeFileSync(feedFile, JSON.stringify({ address, keys: [...feedKeys.values()] }, null, 2), { mode: 0o600 });
   };
+  const setupCode = options.firstRunCode && !(await anyInstructor(db)) ? newCode() : undefined;
   const { app, services } = createApp({
+    setupCode,
+    behindProxy: options.behindProxy,
     db,
     log,
     work,
@@ -90,6 +102,8 @@ export async function start(options: StartOptions): Promise<Running> {
       writeFeedFile();
     },
   });
+  // Before anybody asks for anything: what the last run was cut off in.
+  await tidy(services, !options.databaseUrl);
   const server = createServer(app);
   const port = await listen(server, options.port, options.host);
   address = `http://${options.host.includes(':') ? `[${options.host}]` : options.host}:${port}`;
@@ -98,6 +112,8 @@ export async function start(options: StartOptions): Promise<Running> {
 
   // Told when it ends, never waited for: the program answers meanwhile.
   let isStopping = false;
+  const keepTidy = (alone: boolean): Promise<unknown> =>
+    tidy(services, alone).catch((error: unknown) => log.error({ err: error }, 'what was left could not be tidied'));
   const warm = (): Promise<number> =>
     warmStandings(services, () => isStopping).catch((error: unknown) => {
       if (!isStopping) log.error({ err: error }, 'standings could not be reckoned ahead');
@@ -106,7 +122,7 @@ export async function start(options: StartOptions): Promise<Running> {
   const warmed = warm();
   // A changed setting and the end of a day take hold of every standing at once.
   let warming = warmed;
-  const again = setInterval(() => (warming = warming.then(warm)), WARM_EVERY_MS).unref();
+  const again = setInterval(() => (warming = warming.then(() => keepTidy(false)).then(warm)), WARM_EVERY_MS).unref();
 
   let stopping: Promise<void> | undefined;
   const stop = (): Promise<void> =>
@@ -123,5 +139,5 @@ export async function start(options: StartOptions): Promise<Running> {
       await bus?.close();
       await close();
     })());
-  return { address, db, feedKeys, warmed, stop };
+  return { address, db, feedKeys, setupCode, warmed, stop };
 }

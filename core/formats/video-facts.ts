@@ -9,10 +9,24 @@ const MOST_FRAMES = 36_000;
 /** Video codecs that every browser of today plays. */
 const PLAYABLE = ['avc', 'vp8', 'vp9', 'av1'] as const;
 
+/** Sides of a picture that can be looked at, px. */
+const SIDE_PX = [8, 12_000] as const;
+
+function checkSize(widthPx: number, heightPx: number, fileName: string): void {
+  if ([widthPx, heightPx].every((px) => px >= SIDE_PX[0] && px <= SIDE_PX[1])) return;
+  throw new InputError(
+    'out-of-range',
+    `${fileName} says that its picture is ${widthPx} × ${heightPx} px; each side must be ${SIDE_PX[0]} to ${SIDE_PX[1]} px.`,
+    fileName,
+  );
+}
+
 /** What a video file or a still says of itself. */
 export interface VideoFacts {
   readonly kind: 'video' | 'still';
   readonly codec: string;
+  /** Of the file as its bytes say; absent in what was read by earlier versions. */
+  readonly mimeType?: string;
   /** As shown: the turn that the file asks for is applied. */
   readonly widthPx: number;
   readonly heightPx: number;
@@ -57,6 +71,7 @@ export async function readVideoFacts(file: Bytes, fileName: string): Promise<Vid
         fileName,
       );
     }
+    checkSize(track.displayWidth, track.displayHeight, fileName);
     const sink = new EncodedPacketSink(track);
     let promised = 0;
     for await (const packet of sink.packets(undefined, undefined, { metadataOnly: true })) {
@@ -83,6 +98,7 @@ export async function readVideoFacts(file: Bytes, fileName: string): Promise<Vid
     return {
       kind: 'video',
       codec: codec ?? '',
+      mimeType: (await input.getFormat()).mimeType,
       widthPx: track.displayWidth,
       heightPx: track.displayHeight,
       rotationDeg: track.rotation,
@@ -120,10 +136,12 @@ const TURNED_FROM = 5;
 export function readStillFacts(bytes: Uint8Array, fileName: string): VideoFacts {
   try {
     const { width, height, orientation, type } = imageSize(bytes);
+    checkSize(width, height, fileName);
     const turned = (orientation ?? 1) >= TURNED_FROM;
     return {
       kind: 'still',
       codec: type ?? '',
+      mimeType: type === 'png' ? 'image/png' : 'image/jpeg',
       widthPx: turned ? height : width,
       heightPx: turned ? width : height,
       rotationDeg: 0,
@@ -131,7 +149,8 @@ export function readStillFacts(bytes: Uint8Array, fileName: string): VideoFacts 
       hasSound: false,
       warnings: [],
     };
-  } catch {
+  } catch (error) {
+    if (error instanceof InputError) throw error;
     throw new InputError('wrong-header', `${fileName} cannot be read as a PNG or JPEG picture.`, fileName);
   }
 }

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { mkdir, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { mkdir, open, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -15,7 +15,21 @@ export interface Received {
   readonly bytes: number;
 }
 
+/** File that says which database the folder belongs to. */
+const OWNER = 'owner';
+
+/** Names of our own; what else may lie in the folder is not ours to touch. */
+const STORED = /^([0-9a-f]{64}|[0-9a-f-]{36}\.part)$/;
+
 const sha256Of = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+
+const missing = (sha256: string): Problem =>
+  new Problem(
+    410,
+    'content-missing',
+    'The original file is not in the data folder any more; what was read from it is still here. Put the folder back from a backup.',
+    sha256,
+  );
 
 /**
  * Original files – videos, captures, tables – beside the database, each under its content's hash, so that the same file twice
@@ -128,6 +142,16 @@ export class ContentStore {
     return rename(this.part(id), this.whole(sha256));
   }
 
+  /** @throws Problem where a stored file is not there any more */
+  async check(sha256: string): Promise<void> {
+    try {
+      await stat(this.whole(sha256));
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code === 'ENOENT') throw missing(sha256);
+      throw error;
+    }
+  }
+
   /** A stored file, checked against its hash. @throws Problem where it is missing or has changed */
   async read(sha256: string): Promise<Buffer> {
     let content: Buffer;
@@ -135,12 +159,7 @@ export class ContentStore {
       content = await readFile(this.whole(sha256));
     } catch (error) {
       if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
-      throw new Problem(
-        410,
-        'content-missing',
-        'The original file is not in the data folder any more; what was read from it is still here. Put the folder back from a backup.',
-        sha256,
-      );
+      throw missing(sha256);
     }
     if (sha256Of(content) !== sha256)
       throw new Problem(
@@ -150,6 +169,30 @@ export class ContentStore {
         sha256,
       );
     return content;
+  }
+
+  /** Which database the folder belongs to; undefined where nobody has said. */
+  owner(): Promise<string | undefined> {
+    return readFile(join(this.folder, OWNER), 'utf8').catch(() => undefined);
+  }
+
+  async setOwner(id: string): Promise<void> {
+    await mkdir(this.folder, { recursive: true });
+    await writeFile(join(this.folder, OWNER), id, { flush: true });
+  }
+
+  /** All that is stored: whole files by their hash, and parts by their id. */
+  async list(): Promise<{ name: string; isPart: boolean; bytes: number; changedMs: number }[]> {
+    const names = await readdir(this.folder).catch(() => []);
+    const found = await Promise.all(
+      names
+        .filter((name) => STORED.test(name))
+        .map(async (name) => {
+          const { size, mtimeMs } = await stat(join(this.folder, name)).catch(() => ({ size: 0, mtimeMs: Infinity }));
+          return { name: name.replace(/\.part$/, ''), isPart: name.endsWith('.part'), bytes: size, changedMs: mtimeMs };
+        }),
+    );
+    return found;
   }
 
   dropPart(id: string): Promise<void> {

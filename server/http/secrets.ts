@@ -22,6 +22,12 @@ export async function checkPassword(password: string, salt: string, hash: string
 /** Random token of 128 bits for links and keys, 256 for sign-ins, safe in an address. */
 export const newToken = (bytes = 16): string => randomBytes(bytes).toString('base64url');
 
+/** Letters and digits that are not taken for each other. */
+const READABLE = 'ABCDEFGHJKLMNPQRSTUVWXYZ23456789';
+
+/** Code that a person can copy by eye: eight characters, 40 bits. */
+export const newCode = (): string => Array.from(randomBytes(8), (b) => READABLE[b % READABLE.length]!).join('');
+
 /** What is stored of a token. */
 export const tokenHash = (token: string): string => createHash('sha256').update(token).digest('hex');
 

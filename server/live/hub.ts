@@ -6,13 +6,17 @@ import { MOST_BUS_BYTES, type Bus } from './bus.ts';
 
 interface Passed {
   readonly from: string;
-  readonly practiceId: string;
-  readonly event: LiveEvent;
+  readonly practiceId?: string;
+  readonly event?: LiveEvent;
+  /** A sign-in that ended, by its hash. */
+  readonly signedOut?: string;
 }
 
 /** Open server-sent event streams and the devices last heard, by practice; with a bus also what other processes tell. */
 export class FeedHub {
   private readonly streams = new Map<string, Set<Response>>();
+  /** Streams of each sign-in: they end with it. */
+  private readonly bySignIn = new Map<string, Set<Response>>();
   private readonly devices = new Map<string, Map<string, DeviceWire>>();
   private readonly bus: Bus | undefined;
   private readonly own = randomUUID();
@@ -20,16 +24,37 @@ export class FeedHub {
   constructor(bus?: Bus) {
     this.bus = bus;
     bus?.listen((message) => {
-      const { from, practiceId, event } = JSON.parse(message) as Passed;
-      if (from !== this.own) this.deliver(practiceId, event);
+      const { from, practiceId, event, signedOut } = JSON.parse(message) as Passed;
+      if (from === this.own) return;
+      if (signedOut !== undefined) this.end(signedOut);
+      else if (practiceId !== undefined && event) this.deliver(practiceId, event);
     });
   }
 
-  open(practiceId: string, res: Response): void {
-    const set = this.streams.get(practiceId) ?? new Set<Response>();
-    set.add(res);
-    this.streams.set(practiceId, set);
-    res.on('close', () => set.delete(res));
+  /** @param signIn hash of the sign-in that the stream belongs to */
+  open(practiceId: string, res: Response, signIn = ''): void {
+    for (const [of, key] of [
+      [this.streams, practiceId],
+      [this.bySignIn, signIn],
+    ] as const) {
+      const set = of.get(key) ?? new Set<Response>();
+      set.add(res);
+      of.set(key, set);
+      res.on('close', () => {
+        set.delete(res);
+        if (set.size === 0) of.delete(key);
+      });
+    }
+  }
+
+  /** Ends the streams of a sign-in that is over, in all processes. */
+  signedOut(signIn: string): void {
+    this.end(signIn);
+    this.bus?.send(JSON.stringify({ from: this.own, signedOut: signIn } satisfies Passed)).catch(() => undefined);
+  }
+
+  private end(signIn: string): void {
+    for (const res of this.bySignIn.get(signIn) ?? []) res.end();
   }
 
   publish(practiceId: string, event: LiveEvent): void {

@@ -55,7 +55,24 @@ export async function loadLesson(db: Db, practiceId: string, lessonId: string): 
   return { lesson, student, blocks, shots, motions, grounds, swings, swishSets, videos, counts };
 }
 
-export const ageYears = (student: StudentRow, on: Date): number => on.getUTCFullYear() - student.birth_year;
+/** Age on a day, years: to the day where the birth date is on record, else what the student becomes in that year. */
+export function ageYears(student: StudentRow, on: Date): number {
+  const years = on.getUTCFullYear() - student.birth_year;
+  const before = student.birth_date !== null && on.toISOString().slice(5, 10) < student.birth_date.slice(5);
+  return before ? years - 1 : years;
+}
+
+const ADULT_AGE = 18;
+
+/** Whether a student is under age, or may be: in the year of the eighteenth birthday the birth date tells. */
+export const mayBeMinor = (student: StudentRow, on: Date): boolean =>
+  student.birth_date === null
+    ? on.getUTCFullYear() - student.birth_year <= ADULT_AGE
+    : ageYears(student, on) < ADULT_AGE;
+
+/** Whether a student may be filmed, and films be looked at: a minor only with a guardian's consent on file. */
+export const mayFilm = (student: StudentRow, on: Date): boolean =>
+  student.guardian_consent_on !== null || !mayBeMinor(student, on);
 
 /** The newest shots of a block that travel with the lesson; the table pages through all of them. */
 const LESSON_SHOTS = 300;
@@ -114,6 +131,7 @@ export async function lessonAnswer(means: Means, practiceId: string, lessonId: s
     lesson: { id: lesson.id, startsAt, note: lesson.note },
     student: studentToWire(student),
     ageYears: ageYears(student, lesson.starts_at),
+    mayFilm: mayFilm(student, new Date()),
     screens,
     blocks: data.blocks.map((b) => blockToWire(b, data)),
     signs,

@@ -7,12 +7,11 @@ import { plansInForce } from '../rows/plans.ts';
 import { setsOfPlans, setsSince } from '../rows/practice.ts';
 import { latestScreens, studentsById, type StudentRow } from '../rows/students.ts';
 import type { Means } from '../work/means.ts';
-import { ageYears } from './lesson.ts';
+import { mayFilm } from './lesson.ts';
 import { standings } from './standing.ts';
 
 const DAY_MS = 86_400_000;
 const SCREEN_DAYS = 180;
-const ADULT_AGE = 18;
 
 interface Known {
   readonly plan: PlanWire | undefined;
@@ -25,8 +24,7 @@ interface Known {
 function dueIn(lesson: LessonRow, student: StudentRow, { plan, sets, repeat, screen }: Known): string[] {
   const due: string[] = [];
   if (student.flags.length > 0 && student.cleared_on === null) due.push('Plan closed: record the clearance first');
-  if (ageYears(student, lesson.starts_at) < ADULT_AGE && student.guardian_consent_on === null)
-    due.push('Guardian’s consent is missing: no filming');
+  if (!mayFilm(student, lesson.starts_at)) due.push('Guardian’s consent is missing: no filming');
   if (plan) {
     const days = new Set(sets.filter((s) => !s.witnessed).map((s) => s.doneAt.slice(0, 10))).size;
     const target = faultById(plan.target)?.name ?? plan.target;

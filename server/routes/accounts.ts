@@ -27,7 +27,12 @@ export function requireSignIn({ db }: Services): RequestHandler {
     const token = cookieOf(req);
     const found = token === undefined ? undefined : await q.signInByHash(db, tokenHash(token));
     if (!found) throw new Problem(401, 'not-signed-in', 'Sign in first.');
-    setSignedIn(req, { instructorId: found.instructor_id, practiceId: found.practice_id, name: found.name });
+    setSignedIn(req, {
+      instructorId: found.instructor_id,
+      practiceId: found.practice_id,
+      name: found.name,
+      signIn: tokenHash(token as string),
+    });
     next();
   };
 }
@@ -59,17 +64,27 @@ export function openAccountRoutes(services: Services): Router {
     skipSuccessfulRequests: true,
     standardHeaders: true,
     legacyHeaders: false,
+    // A client that says where it comes from is not believed without a proxy before the program; it may say it all the same.
+    validate: { xForwardedForHeader: false },
     handler: () => {
       throw new Problem(429, 'too-many-tries', 'Too many tries. Wait ten minutes, then try again.');
     },
   });
 
   on(router, 'GET /setup', async (_req, res) => {
-    res.json({ needsAccount: !(await q.anyInstructor(db)) });
+    const needsAccount = !(await q.anyInstructor(db));
+    res.json({ needsAccount, needsCode: needsAccount && services.setupCode !== undefined });
   });
 
   on(router, 'POST /setup', limiter, async (req, res) => {
     const input = valid(accountSchema, req.body);
+    if (services.setupCode !== undefined && input.setupCode.trim().toUpperCase() !== services.setupCode)
+      throw new Problem(
+        403,
+        'wrong-setup-code',
+        'The code is not right: it was printed where the program was started.',
+        'setupCode',
+      );
     const { salt, hash } = await hashPassword(input.password);
     const practiceId = randomUUID();
     const instructorId = randomUUID();
@@ -108,7 +123,10 @@ export function openAccountRoutes(services: Services): Router {
 
   on(router, 'DELETE /session', async (req, res) => {
     const token = cookieOf(req);
-    if (token !== undefined) await q.deleteSignIn(db, tokenHash(token));
+    if (token !== undefined) {
+      await q.deleteSignIn(db, tokenHash(token));
+      services.hub.signedOut(tokenHash(token));
+    }
     res.clearCookie(COOKIE, { path: '/' });
     res.status(204).end();
   });

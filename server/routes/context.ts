@@ -13,6 +13,8 @@ export interface Services extends Means {
   readonly hub: FeedHub;
   readonly log: Logger;
   readonly content: ContentStore;
+  /** Asked for when the first account is made; undefined asks for none. */
+  readonly setupCode?: string;
   /** Called with a new feed key of a practice, so that the stand-ins can find it. */
   readonly onFeedKey: (practiceId: string, key: string) => void;
 }
@@ -22,6 +24,8 @@ export interface SignedIn {
   readonly instructorId: string;
   readonly practiceId: string;
   readonly name: string;
+  /** Hash of the sign-in's token. */
+  readonly signIn: string;
 }
 
 const signedInOf = new WeakMap<Request, SignedIn>();
@@ -48,6 +52,9 @@ export function valid<T>(schema: yup.Schema<T>, value: unknown): T {
   try {
     return schema.validateSync(value ?? {}, { abortEarly: true, stripUnknown: true });
   } catch (error) {
+    // A list or an object where a text or a number belongs: the schema's own steps stumble over it.
+    if (error instanceof TypeError)
+      throw new Problem(422, 'bad-field', 'A field holds a list or an object where a text or a number belongs.');
     if (!(error instanceof yup.ValidationError)) throw error;
     const where = error.path ?? '';
     throw new Problem(

@@ -3,7 +3,7 @@ import { setupSchema } from '../../api/measure-schemas.ts';
 import { noteSchema, seenSignSchema } from '../../api/schemas.ts';
 import { seenFinding } from '../../core/diagnosis/findings.ts';
 import { deleteSign, saveSign } from '../rows/verdicts.ts';
-import { idParam, on, practiceOf, type Services, valid } from './context.ts';
+import { idParam, on, practiceOf, whoIs, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { saveSetup } from '../rows/setups.ts';
 import { batteryOf } from '../readings/battery.ts';
@@ -32,7 +32,7 @@ export function lessonRoutes(services: Services): Router {
     res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive' });
     res.flushHeaders();
     res.write('retry: 1000\n\n');
-    hub.open(practiceId, res);
+    hub.open(practiceId, res, whoIs(req).signIn);
   });
 
   on(router, 'PUT /lessons/:id/setups', async (req, res) => {

@@ -1,6 +1,6 @@
 import express, { Router } from 'express';
 import { headerSchema, importQuerySchema, mappedImportSchema } from '../../api/measure-schemas.ts';
-import { LARGEST_FILE_BYTES } from '../../core/formats/delimited.ts';
+import { checkFileSize, LARGEST_FILE_BYTES } from '../../core/formats/delimited.ts';
 import type { Repair } from '../../core/formats/mapped-shots.ts';
 import { contentHash } from '../http/secrets.ts';
 import { circumstancesToWire } from '../rows/circumstances.ts';
@@ -42,6 +42,8 @@ async function blockFor(
     listening: false,
     circumstances: { ...circumstancesToWire(like), clubLoftDeg: null, clubLengthM: null, clubShaft: '', clubHead: '' },
   });
+  // A block that was deleted is there all the same, and takes nothing.
+  if (!(await blockRow(tx, practiceId, wanted.blockId))) throw notFound('The block');
   return { id: wanted.blockId, made: true };
 }
 
@@ -77,6 +79,7 @@ export function shotImportRoutes({ db, hub, work, content }: Services): Router {
     const practiceId = practiceOf(req);
     const { block, blockId, lessonId, startsAt, student } = await importTarget(db, practiceId, idParam(req));
     const input = valid(mappedImportSchema, req.body);
+    checkFileSize(Buffer.byteLength(input.text), input.name);
     const { clubs, ...answer } = await work.run('readForeignShots', input.text, input.mapping, {
       importId: input.id,
       handedness: student.handedness,

@@ -9,7 +9,7 @@ import { measurePicture } from '../../core/picture/picture-measures.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { jsonBody } from '../http/json-body.ts';
 import { notFound, Problem } from '../http/problem.ts';
-import { ageYears } from '../readings/lesson.ts';
+import { ageYears, mayBeMinor, mayFilm } from '../readings/lesson.ts';
 import { dropUnused, holdContent } from '../rows/content.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';
@@ -17,6 +17,7 @@ import type { Db } from '../db/connection.ts';
 import {
   completeVideo,
   deleteVideo,
+  deleteVideosOf,
   insertVideo,
   isWhole,
   pictureOf,
@@ -31,28 +32,35 @@ import {
 
 /** Largest piece of a video in one request. */
 const PIECE = '9mb';
-const ADULT_AGE = 18;
 
-async function studentOfLesson(
-  db: Db,
-  practiceId: string,
-  lessonId: string,
-): Promise<{ student: StudentRow; startsAt: Date }> {
+async function studentOfLesson(db: Db, practiceId: string, lessonId: string): Promise<StudentRow> {
   const lesson = await lessonRow(db, practiceId, lessonId);
   const student = lesson && (await studentRow(db, practiceId, lesson.student_id));
   if (!lesson || !student) throw notFound('The lesson');
-  return { student, startsAt: lesson.starts_at };
+  return student;
 }
 
-/** A minor is filmed only with a guardian's consent on file. @throws Problem 403 */
-function checkConsent(student: StudentRow, on: Date): void {
-  if (ageYears(student, on) >= ADULT_AGE || student.guardian_consent_on !== null) return;
+/** @throws Problem 403 for a minor without a guardian's consent on file */
+function checkConsent(student: StudentRow, what: string): void {
+  if (mayFilm(student, new Date())) return;
+  const open = student.birth_date === null && mayBeMinor(student, new Date()) && ageYears(student, new Date()) === 18;
   throw new Problem(
     403,
     'no-consent',
-    `${student.name} is under ${ADULT_AGE} and no guardian’s consent is on file: nothing was stored. Record the consent on the student’s page first.`,
+    open
+      ? `${student.name} turns 18 this year: the birth date or a guardian’s consent must be on the student’s page first. ${what}`
+      : `${student.name} is under 18 and no guardian’s consent is on file. ${what} Record the consent on the student’s page first.`,
     'guardianConsentOn',
   );
+}
+const NOT_STORED = 'Nothing was stored.';
+const CLOSED = 'The films are closed; they can be erased.';
+
+/** What a stored picture is served as: what its bytes say, whatever its name is. */
+function typeOf({ facts, file_name }: WholeVideoRow): string {
+  if (facts.mimeType) return facts.mimeType;
+  if (facts.kind === 'still') return `image/${facts.codec === 'jpg' ? 'jpeg' : facts.codec}`;
+  return /\.webm$/i.test(file_name) ? 'video/webm' : 'video/mp4';
 }
 
 /** Videos and stills of lessons: sent in pieces, stored as given, marked and measured. */
@@ -63,18 +71,21 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     if (!row) throw notFound('The video');
     return row;
   };
-  const whole = async (practiceId: string, id: string): Promise<WholeVideoRow> => {
+  /** A film that is all here and may be looked at, and whose it is. */
+  const film = async (practiceId: string, id: string): Promise<{ row: WholeVideoRow; student: StudentRow }> => {
     const row = await here(practiceId, id);
     if (!isWhole(row)) throw new Problem(409, 'not-whole', 'The video is still on its way.', 'id');
-    return row;
+    const student = await studentOfLesson(db, practiceId, row.lesson_id);
+    checkConsent(student, CLOSED);
+    return { row, student };
   };
 
   on(router, 'POST /lessons/:id/videos', ...jsonBody(db), async (req, res) => {
     const practiceId = practiceOf(req);
     const lessonId = idParam(req);
-    const { student, startsAt } = await studentOfLesson(db, practiceId, lessonId);
+    const student = await studentOfLesson(db, practiceId, lessonId);
     const input = valid(newVideoSchema, req.body);
-    checkConsent(student, startsAt);
+    checkConsent(student, NOT_STORED);
     checkFileSize(input.sizeBytes, input.fileName, LARGEST_VIDEO_BYTES);
     await insertVideo(db, practiceId, lessonId, input);
     // An id of another practice was not taken: it is not there for this one.
@@ -104,63 +115,67 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     res.json({ receivedBytes });
   });
 
-  on(router, 'POST /videos/:id/done', async (req, res) => {
-    const practiceId = practiceOf(req);
-    const row = await here(practiceId, idParam(req));
-    const { student, startsAt } = await studentOfLesson(db, practiceId, row.lesson_id);
-    if (isWhole(row)) return void res.json(videoAnswer(row, student));
+  /** Reads and keeps an upload whose last piece is here; what is refused is gone. @returns its lesson */
+  const complete = async (practiceId: string, id: string): Promise<string> => {
+    const row = await here(practiceId, id);
+    if (isWhole(row)) return row.lesson_id;
+    const student = await studentOfLesson(db, practiceId, row.lesson_id);
     const received = await files.received(row.id);
     if (received !== Number(row.size_bytes)) {
       throw new Problem(409, 'not-whole', `Only ${received} of ${row.size_bytes} bytes are here.`, String(received));
     }
-    const forget = async (): Promise<void> => {
-      await deleteVideo(db, practiceId, row.id);
-      await files.dropPart(row.id);
-    };
     try {
-      checkConsent(student, startsAt);
+      checkConsent(student, NOT_STORED);
       const sha256 = await files.hashPart(row.id);
-      const same = await videoByHash(db, practiceId, student.id, sha256);
-      if (same) {
-        const day = same.starts_at.toISOString().slice(0, 10);
-        throw new Problem(
-          409,
-          'already-here',
-          `This video is already here: ${same.file_name} in the lesson of ${day}.`,
-          same.lesson_id,
-        );
-      }
       const facts = await readPictureFile(files.part(row.id), row.file_name);
       await db.transaction(async (tx) => {
         await holdContent(tx, sha256);
-        await files.keep(row.id, sha256);
+        const same = await videoByHash(tx, practiceId, student.id, sha256);
+        if (same) {
+          const day = same.starts_at.toISOString().slice(0, 10);
+          throw new Problem(
+            409,
+            'already-here',
+            `This video is already here: ${same.file_name} in the lesson of ${day}.`,
+            same.lesson_id,
+          );
+        }
         await completeVideo(tx, practiceId, row.id, { sha256, facts });
+        await files.keep(row.id, sha256);
       });
     } catch (error) {
-      if (error instanceof Problem || error instanceof InputError) await forget();
+      if (error instanceof Problem || error instanceof InputError) {
+        await deleteVideo(db, practiceId, row.id);
+        await files.dropPart(row.id);
+      }
       throw error;
     }
     hub.publish(practiceId, { kind: 'changed', lessonId: row.lesson_id });
-    res.json(videoAnswer(await whole(practiceId, row.id), student));
+    return row.lesson_id;
+  };
+
+  on(router, 'POST /videos/:id/done', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const id = idParam(req);
+    await files.inTurn(id, () => complete(practiceId, id));
+    const { row, student } = await film(practiceId, id);
+    res.json(videoAnswer(row, student));
   });
 
   on(router, 'GET /videos/:id', async (req, res) => {
-    const practiceId = practiceOf(req);
-    const row = await whole(practiceId, idParam(req));
-    res.json(videoAnswer(row, (await studentOfLesson(db, practiceId, row.lesson_id)).student));
+    const { row, student } = await film(practiceOf(req), idParam(req));
+    res.json(videoAnswer(row, student));
   });
 
   on(router, 'GET /videos/:id/file', async (req, res) => {
-    const row = await whole(practiceOf(req), idParam(req));
-    const type = { still: `image/${row.facts.codec === 'jpg' ? 'jpeg' : row.facts.codec}`, video: 'video/mp4' }[
-      row.facts.kind
-    ];
+    const { row } = await film(practiceOf(req), idParam(req));
+    await files.check(row.sha256);
     res.sendFile(files.whole(row.sha256), {
       headers: {
-        'Content-Type': /\.webm$/i.test(row.file_name) ? 'video/webm' : type,
+        'Content-Type': typeOf(row),
         'X-Content-Type-Options': 'nosniff',
-        // The same address always gives the same bytes: they may stay on this machine.
-        'Cache-Control': 'private, max-age=86400',
+        // Asked for anew each time: who has signed out sees nothing, what has not changed is not sent again.
+        'Cache-Control': 'private, no-cache',
         ...(req.query.save === undefined
           ? {}
           : { 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(row.file_name)}` }),
@@ -173,8 +188,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
 
   on(router, 'PUT /videos/:id/marks', ...jsonBody(db, '20mb'), async (req, res) => {
     const practiceId = practiceOf(req);
-    const row = await whole(practiceId, idParam(req));
-    const { student } = await studentOfLesson(db, practiceId, row.lesson_id);
+    const { row, student } = await film(practiceId, idParam(req));
     const input = valid(videoPatchSchema, req.body);
     const marks = marksOf(input.marks);
     const frames = row.facts.frameTimesS.length;
@@ -201,6 +215,19 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     if (row.sha256 !== null) await dropUnused(db, files, [row.sha256]);
     hub.publish(practiceId, { kind: 'changed', lessonId: row.lesson_id });
     res.status(204).end();
+  });
+
+  on(router, 'DELETE /students/:id/videos', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const taken = await deleteVideosOf(db, practiceId, idParam(req));
+    for (const { id } of taken) await files.dropPart(id);
+    await dropUnused(
+      db,
+      files,
+      taken.flatMap((v) => v.sha256 ?? []),
+    );
+    hub.publish(practiceId, { kind: 'changed', lessonId: '' });
+    res.json({ erased: taken.length });
   });
 
   on(router, 'GET /students/:id/videos', async (req, res) => {

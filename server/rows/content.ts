@@ -11,12 +11,34 @@ export async function holdContent(tx: Db, ...sha256s: readonly string[]): Promis
     await tx.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [sha256]);
 }
 
-/** Takes stored files away that no row names any more. */
-export const dropUnused = (db: Db, store: ContentStore, sha256s: readonly string[]): Promise<void> =>
+/** Takes stored files away that no row names any more. @returns how many */
+export const dropUnused = (db: Db, store: ContentStore, sha256s: readonly string[]): Promise<number> =>
   db.transaction(async (tx) => {
     await holdContent(tx, ...sha256s);
-    for (const sha256 of sha256s) if (!(await contentIsUsed(tx, sha256))) await store.drop(sha256);
+    let dropped = 0;
+    for (const sha256 of new Set(sha256s)) {
+      if (await contentIsUsed(tx, sha256)) continue;
+      await store.drop(sha256);
+      dropped += 1;
+    }
+    return dropped;
   });
+
+/** Those of some stored files that no row of any practice names. */
+export const unnamedContent = async (db: Db, sha256s: readonly string[]): Promise<string[]> =>
+  (
+    await db.query<{ sha256: string }>(
+      `select x.sha256 from unnest($1::text[]) as x (sha256) where not exists (select 1 from videos v where v.sha256 = x.sha256)
+       and not exists (select 1 from imports i where i.original_sha256 = x.sha256)
+       and not exists (select 1 from motions m where m.content_sha256 = x.sha256)
+       and not exists (select 1 from ground_records g where g.content_sha256 = x.sha256)`,
+      [sha256s],
+    )
+  ).map((r) => r.sha256);
+
+/** What tells this database from any other. */
+export const installationId = async (db: Db): Promise<string> =>
+  (await db.query<{ id: string }>('select id from installation'))[0]!.id;
 
 /** Whether any row of any practice stands on a stored file. */
 const contentIsUsed = async (db: Db, sha256: string): Promise<boolean> =>

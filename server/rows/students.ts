@@ -7,6 +7,7 @@ export interface StudentRow extends Row {
   name: string;
   handedness: 'right' | 'left';
   birth_year: number;
+  birth_date: string | null;
   sex: 'female' | 'male' | null;
   height_m: number | null;
   mass_kg: number | null;
@@ -34,6 +35,7 @@ export function studentToWire(row: StudentRow): StudentInput & { id: string } {
     name: row.name,
     handedness: row.handedness,
     birthYear: row.birth_year,
+    birthDate: row.birth_date,
     sex: row.sex,
     heightM: row.height_m,
     massKg: row.mass_kg,
@@ -79,6 +81,7 @@ const columnValues = (practiceId: string, id: string, s: StudentInput): unknown[
   s.guardianName,
   s.guardianConsentOn ?? null,
   s.sex ?? null,
+  s.birthDate ?? null,
 ];
 
 /** Adds or edits a student; a repeat of the same id and practice is an edit. @returns false where the id is another practice's */
@@ -87,8 +90,8 @@ export const saveStudent = async (db: Db, practiceId: string, id: string, s: Stu
     await db.query(
       `insert into students (id, practice_id, name, handedness, birth_year, height_m, mass_kg, level, goal_kind,
          goal_speed_mps, goal_date, kit, places, sessions_per_week, lens, flags, painful_parts, body_note, cleared_on,
-         clearance_note, guardian_name, guardian_consent_on, sex)
-       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18,$19,$20,$21,$22,$23)
+         clearance_note, guardian_name, guardian_consent_on, sex, birth_date)
+       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18,$19,$20,$21,$22,$23,$24)
        on conflict (id) do update set name = excluded.name, handedness = excluded.handedness,
          birth_year = excluded.birth_year, height_m = excluded.height_m, mass_kg = excluded.mass_kg,
          level = excluded.level, goal_kind = excluded.goal_kind, goal_speed_mps = excluded.goal_speed_mps,
@@ -96,7 +99,8 @@ export const saveStudent = async (db: Db, practiceId: string, id: string, s: Stu
          sessions_per_week = excluded.sessions_per_week, lens = excluded.lens, flags = excluded.flags,
          painful_parts = excluded.painful_parts, body_note = excluded.body_note, cleared_on = excluded.cleared_on,
          clearance_note = excluded.clearance_note, guardian_name = excluded.guardian_name,
-         guardian_consent_on = excluded.guardian_consent_on, sex = excluded.sex
+         guardian_consent_on = excluded.guardian_consent_on, sex = excluded.sex,
+         birth_date = excluded.birth_date
        where students.practice_id = excluded.practice_id
        returning id`,
       columnValues(practiceId, id, s),

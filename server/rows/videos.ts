@@ -148,6 +148,25 @@ export const saveMarks = (
     JSON.stringify(v.measurements),
   ]);
 
+/** Uploads of all practices that wait for their rest. */
+export const unfinishedVideos = (db: Db): Promise<(VideoRow & { practice_id: string; student_name: string })[]> =>
+  db.query(
+    `select v.*, s.name as student_name from videos v join lessons l on l.id = v.lesson_id
+       join students s on s.id = l.student_id where v.sha256 is null order by v.created_at`,
+  );
+
+/** Takes all pictures of a student away. @returns what they stood on */
+export const deleteVideosOf = (
+  db: Db,
+  practiceId: string,
+  studentId: string,
+): Promise<{ id: string; sha256: string | null }[]> =>
+  db.query(
+    `delete from videos v using lessons l where l.id = v.lesson_id and v.practice_id = $1 and l.student_id = $2
+     returning v.id, v.sha256`,
+    [practiceId, studentId],
+  );
+
 export const deleteVideo = (db: Db, practiceId: string, id: string): Promise<unknown> =>
   db.query('delete from videos where practice_id = $1 and id = $2', [practiceId, id]);
 

@@ -106,3 +106,22 @@ test('a browser that keeps nothing still sends what can go now, and says what ca
   open.mockRestore();
   transaction.mockRestore();
 });
+
+test('a write that the server fails at again and again does not hold up what waits behind it', async () => {
+  fakeServer(() => null);
+  await send('POST', '/bad', {}, 'bad');
+  await send('POST', '/good', {}, 'good');
+  const asked = fakeServer(({ path }) =>
+    path === '/api/bad'
+      ? { status: 500, body: { status: 500, code: 'unexpected', detail: 'Went wrong.', where: '' } }
+      : { status: 201 },
+  );
+  for (let i = 0; i < 4; i++) await flush();
+  expect(asked.some((a) => a.path === '/api/good')).toBe(false);
+  await flush();
+  expect(asked.some((a) => a.path === '/api/good')).toBe(true);
+  expect(outbox.get()).toMatchObject([{ what: 'bad', refused: 'Went wrong.' }]);
+  fakeServer(() => ({ status: 201 }));
+  await outbox.again(outbox.get()[0]!.key);
+  expect(kept()).toEqual([]);
+});

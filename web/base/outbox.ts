@@ -59,6 +59,11 @@ export const outbox = {
     listeners.add(listener);
     return () => listeners.delete(listener);
   },
+  /** Tries a refused write again, after a person said so. */
+  again: async (key: string): Promise<void> => {
+    await change((list) => list.map((k) => (k.key === key ? { ...k, refused: undefined } : k)));
+    await flush();
+  },
   drop: (key: string): Promise<void> => change((list) => list.filter((k) => k.key !== key)),
   /** Sends a kept write to another address, after a person decided so. */
   redirect: async (key: string, path: string): Promise<void> => {
@@ -66,6 +71,10 @@ export const outbox = {
     await flush();
   },
 };
+
+/** Times that the server failed at a write in a row before it waits for a person, tried every few seconds. */
+const MOST_FAILURES = 5;
+const failures = new Map<string, number>();
 
 let flushing = false;
 const next = (list: readonly Kept[]): Kept | undefined => list.find((k) => k.refused === undefined);
@@ -84,8 +93,14 @@ export async function flush(): Promise<void> {
           await call(kept.method, kept.path, kept.body);
           await outbox.drop(key);
         } catch (error) {
-          if (!(error instanceof ApiError) || error.status < 400 || error.status >= 500 || error.status === 401) return;
+          if (!(error instanceof ApiError) || error.status < 400 || error.status === 401) return;
           const { message } = error;
+          if (error.status >= 500) {
+            // The server may be in trouble for a while; what it never takes must not hold up what waits behind it.
+            failures.set(key, (failures.get(key) ?? 0) + 1);
+            if ((failures.get(key) ?? 0) < MOST_FAILURES) return;
+            failures.delete(key);
+          }
           await change((list) => list.map((k) => (k.key === key ? { ...k, refused: message } : k)));
         }
       }

@@ -32,6 +32,7 @@ export function OutboxNotice({ lesson }: { lesson: LessonAnswer }) {
                   Put into block {block.position}
                 </Button>
               ) : null}
+              <Button onPress={() => void outbox.again(k.key)}>Try again</Button>
               <Button onPress={() => void outbox.drop(k.key)}>Throw away</Button>
             </Row>
           </Spread>

@@ -80,6 +80,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
       clearedOn: student?.clearedOn ?? '',
       clearanceNote: student?.clearanceNote ?? '',
       guardianName: student?.guardianName ?? '',
+      birthDate: student?.birthDate ?? '',
       guardianConsentOn: student?.guardianConsentOn ?? '',
     },
     // Checked by the same schema as on the server, in SI; errors go back to the typed fields.
@@ -110,6 +111,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     | 'clearedOn'
     | 'clearanceNote'
     | 'guardianName'
+    | 'birthDate'
     | 'guardianConsentOn';
   const text = (
     name: TextName,
@@ -134,7 +136,8 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
   );
   const [flags, cleared, birthYear] = useWatch({ control, name: ['flags', 'clearedOn', 'birthYear'] });
   const year = Number(birthYear);
-  const minor = year > 0 && new Date().getFullYear() - year < GUARDIAN_AGE;
+  const turns = new Date().getFullYear() - year;
+  const minor = year > 0 && turns <= GUARDIAN_AGE;
   return (
     <form onSubmit={(e) => void handleSubmit((v) => save.mutate(v))(e)} noValidate style={{ display: 'contents' }}>
       <Card aria-label="Player">
@@ -281,8 +284,13 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
         {text('bodyNote', 'Injuries, pain, what to know', { lines: true })}
         {minor ? (
           <>
-            <Notice tone="unsure">Under 18: a guardian’s consent must be on file before any filming.</Notice>
+            <Notice tone="unsure">
+              {turns === GUARDIAN_AGE
+                ? 'Turns 18 this year: before any filming, the birth date or a guardian’s consent must be on file.'
+                : 'Under 18: a guardian’s consent must be on file before any filming.'}
+            </Notice>
             <Grid>
+              {text('birthDate', 'Birth date', { type: 'date' })}
               {text('guardianName', 'Guardian')}
               {text('guardianConsentOn', 'Consent given on', { type: 'date' })}
             </Grid>

@@ -6,16 +6,18 @@ import { BeliefHistory } from './beliefs/BeliefHistory.tsx';
 import { BeliefList } from './beliefs/BeliefList.tsx';
 import { useBeliefs } from './beliefs/data.ts';
 import { BELIEF_PARTS } from './beliefs/entries.ts';
+import { DataPart } from './DataPart.tsx';
 import { General } from './General.tsx';
 
 const PARTS = [
   { id: 'general', name: 'General' },
   ...BELIEF_PARTS,
   { id: 'history', name: 'Learned and changed' },
+  { id: 'data', name: 'Data' },
 ] as const;
 
 /** Numbers that the diagnosis reckons with: one part of them. */
-function Beliefs({ part }: { part: Exclude<(typeof PARTS)[number]['id'], 'general'> }) {
+function Beliefs({ part }: { part: Exclude<(typeof PARTS)[number]['id'], 'general' | 'data'> }) {
   const { data, error, refetch } = useBeliefs();
   if (error) return <Failed error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting what="the numbers" />;
@@ -40,7 +42,7 @@ export default function SettingsPage() {
           </NavLink>
         ))}
       </ViewLinks>
-      {part === 'general' ? <General /> : <Beliefs part={part} />}
+      {part === 'general' ? <General /> : part === 'data' ? <DataPart /> : <Beliefs part={part} />}
     </Page>
   );
 }

@@ -32,13 +32,13 @@ function FormOf<T extends Record<string, string>>({
   action,
 }: {
   schema: typeof accountSchema | typeof signInSchema;
-  fields: readonly { name: keyof T & string; label: string; hint?: string; type?: 'password' }[];
+  fields: readonly { name: keyof T & string; label: string; hint?: string; type?: 'password'; given?: string }[];
   path: 'POST /setup' | 'POST /session';
   action: string;
 }) {
   const { control, handleSubmit } = useForm<Record<string, string>>({
     resolver: yupResolver(schema) as never,
-    defaultValues: Object.fromEntries(fields.map((f) => [f.name, ''])),
+    defaultValues: Object.fromEntries(fields.map((f) => [f.name, f.given ?? ''])),
   });
   const send = useMutation({
     mutationFn: (values: Record<string, string>) => ask(path, { body: values }),
@@ -97,6 +97,16 @@ export default function SignIn() {
                 { name: 'name', label: 'Your name' },
                 { name: 'signIn', label: 'Sign-in name' },
                 { name: 'password', label: 'Password', hint: 'At least 10 characters.', type: 'password' },
+                ...(setup.data.needsCode
+                  ? [
+                      {
+                        name: 'setupCode',
+                        label: 'Code of the first start',
+                        hint: 'It was printed where the program was started.',
+                        given: new URLSearchParams(location.search).get('code') ?? '',
+                      },
+                    ]
+                  : []),
               ]}
             />
           </>

@@ -72,3 +72,10 @@ begin
   perform refresh_sessions(array[new.lesson_id]);
   return null;
 end $$;
+
+-- Where the birth year leaves open whether someone is of age.
+alter table students add column birth_date date;
+
+-- Which database this is: a folder of files belongs to one.
+create table installation (id uuid primary key default gen_random_uuid());
+insert into installation default values;

@@ -5,8 +5,6 @@ import { ScreenForm } from '../../parts/ScreenForm.tsx';
 import { StudentForm } from '../../parts/StudentForm.tsx';
 import { refreshLesson } from '../common/data.ts';
 
-const ADULT_AGE = 18;
-
 /** Know the player: safety first, then the screen, then everything on file. */
 export default function Know({ lesson }: { lesson: LessonAnswer }) {
   const { student } = lesson;
@@ -19,9 +17,7 @@ export default function Know({ lesson }: { lesson: LessonAnswer }) {
           below.
         </Notice>
       ) : null}
-      {lesson.ageYears < ADULT_AGE && !student.guardianConsentOn ? (
-        <Notice tone="stop">No guardian’s consent on file: do not film.</Notice>
-      ) : null}
+      {!lesson.mayFilm ? <Notice tone="stop">No guardian’s consent on file: do not film.</Notice> : null}
       <Cautions items={[...ALWAYS_CAUTIONS, REFERRAL]} title="Before the first swing" />
       <ScreenForm studentId={student.id} screens={lesson.screens} />
       <StudentForm id={student.id} student={student} onSaved={() => void refreshLesson(lesson.lesson.id)} />

@@ -14,7 +14,8 @@ import { Button, QuietButton } from '../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { useLessonWrite } from '../common/data.ts';
 import { CameraPanel } from './CameraPanel.tsx';
-import { mayFilm, useVideo } from './data.ts';
+import { EraseFilms } from './EraseFilms.tsx';
+import { useVideo } from './data.ts';
 import { sendVideo } from './send-video.ts';
 
 const PictureBench = lazy(() => import('./PictureBench.tsx').then((m) => ({ default: m.PictureBench })));
@@ -71,8 +72,8 @@ export function Videos({
   const [camera, setCamera] = useState(false);
   const [sending, setSending] = useState<Sending | null>(null);
   const abort = useRef<AbortController | null>(null);
-  const allowed = mayFilm(lesson);
-  const video = useVideo(openId);
+  const allowed = lesson.mayFilm;
+  const video = useVideo(allowed ? openId : null);
 
   const show = (change: Record<string, string | null>): void =>
     setQuery(
@@ -122,6 +123,7 @@ export function Videos({
           {lesson.videos.map((v, i) => (
             <Chip
               key={v.id}
+              isDisabled={!allowed}
               aria-pressed={v.id === openId}
               onPress={() => show({ video: v.id === openId ? null : v.id, frame: null, beside: null })}
               aria-label={`${v.kind === 'still' ? 'Still' : 'Video'} ${i + 1}, ${v.view}, ${v.fileName}`}
@@ -164,7 +166,11 @@ export function Videos({
         </Drop>
       ) : (
         <Notice tone="stop">
-          No guardian’s consent on file: no filming, no videos. Record it on the student’s page first.
+          <p>
+            No guardian’s consent on file: no filming, and the films there are stay closed. Record it on the student’s
+            page first.
+          </p>
+          <EraseFilms studentId={lesson.student.id} lessonId={lessonId} />
         </Notice>
       )}
       {sending ? (
@@ -184,7 +190,7 @@ export function Videos({
           onClose={() => setCamera(false)}
         />
       ) : null}
-      {openId && video.isPending ? <Waiting what="the video" /> : null}
+      {allowed && openId && video.isPending ? <Waiting what="the video" /> : null}
       {video.error ? <Failed error={video.error} retry={() => void video.refetch()} /> : null}
       {openId && video.data ? (
         <>

@@ -1,14 +1,7 @@
 import { skipToken, useQuery } from '@tanstack/react-query';
 import type { VideoAnswer } from '../../../api/capture-types.ts';
-import type { LessonAnswer } from '../../../api/types.ts';
 import { ask, queryClient } from '../../base/api.ts';
 import type { Marked } from './picture/use-marks.ts';
-
-const ADULT_AGE = 18;
-
-/** Whether this student may be filmed: a minor only with a guardian's consent on file. */
-export const mayFilm = (lesson: LessonAnswer): boolean =>
-  lesson.ageYears >= ADULT_AGE || Boolean(lesson.student.guardianConsentOn);
 
 export const useVideo = (id: string | null) =>
   useQuery({
