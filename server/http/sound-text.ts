@@ -3,7 +3,6 @@ import { Problem } from './problem.ts';
 
 /** Deepest nesting of what is sent: marks of a video, the deepest, need eight. */
 const DEEPEST = 24;
-// eslint-disable-next-line no-control-regex -- text with such a character cannot be stored
 const NUL = /\u0000/;
 
 function check(value: unknown, where: string, depth: number): void {
