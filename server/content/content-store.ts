@@ -40,6 +40,8 @@ export class ContentStore {
   /** The last work on each part: the next one waits for it. */
   private readonly last = new Map<string, Promise<unknown>>();
 
+  private staying = 0;
+
   constructor(folder: string) {
     this.folder = folder;
   }
@@ -199,7 +201,18 @@ export class ContentStore {
     return rm(this.part(id), { force: true });
   }
 
-  drop(sha256: string): Promise<void> {
-    return rm(this.whole(sha256), { force: true });
+  /** While some work goes on, no stored file is taken away: what should have been is left for the next tidying. */
+  async whileAllStays<T>(work: () => Promise<T>): Promise<T> {
+    this.staying += 1;
+    try {
+      return await work();
+    } finally {
+      this.staying -= 1;
+    }
+  }
+
+  async drop(sha256: string): Promise<void> {
+    if (this.staying > 0) return;
+    await rm(this.whole(sha256), { force: true });
   }
 }

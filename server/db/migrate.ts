@@ -17,10 +17,11 @@ const numberOf = (step: string | undefined): string => /^\d+/.exec(step ?? '')?.
 /**
  * Brings the schema up to date: numbered files, forward only, each in its own transaction. Several programs that start at once wait
  * for each other.
+ * @param upTo last step to take; all where it is not given
  * @returns names applied now
  * @throws Error where a newer program has been here
  */
-export async function migrate(db: Db): Promise<string[]> {
+export async function migrate(db: Db, upTo?: string): Promise<string[]> {
   const known = schemaSteps();
   await db.transaction(async (tx) => {
     await tx.query('select pg_advisory_xact_lock($1)', [CHANGING]);
@@ -35,7 +36,7 @@ export async function migrate(db: Db): Promise<string[]> {
       `The data was written by a newer version of the program: its schema has step ${numberOf(newer.at(-1))}, this program knows up to ${numberOf(known.at(-1))}. Update the program; nothing was changed here.`,
     );
   const applied: string[] = [];
-  for (const name of known.filter((n) => !done.includes(n))) {
+  for (const name of known.filter((n) => !done.includes(n) && (upTo === undefined || n <= upTo))) {
     const sql = readFileSync(join(FOLDER, name), 'utf8');
     await db.transaction(async (tx) => {
       await tx.query('select pg_advisory_xact_lock($1)', [CHANGING]);

@@ -1,0 +1,118 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { readdir } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import type { LessonAnswer } from '../api/types.ts';
+import { checkBackup, restoreBackup } from './backup/restore-backup.ts';
+import { writeBackup, type BackupManifest } from './backup/write-backup.ts';
+import { ContentStore } from './content/content-store.ts';
+import { testDatabase } from './test-databases.ts';
+import { temporaryFolder, TestServer, uuid } from './test-support.ts';
+
+jest.setTimeout(180_000);
+const FIXTURES = join(import.meta.dirname, '..', 'core', 'capture', 'fixtures', 'motion');
+const folder = mkdtempSync(join(tmpdir(), 'maple-backup-'));
+let server: TestServer;
+let lessonId = '';
+let manifest: BackupManifest;
+const file = join(folder, 'a.zip');
+beforeAll(async () => {
+  server = await TestServer.open();
+  await server.setUp();
+  const studentId = await server.student({ name: 'Ünal “O’Hara”, \\ back', goalDate: '2026-12-31' });
+  lessonId = await server.lesson(studentId);
+  const blockId = await server.block(lessonId);
+  const csv = ['club,club_speed_mph', ...Array.from({ length: 1200 }, (_, i) => `driver,${85 + i / 1000}`)].join('\n');
+  await server.upload(`/blocks/${blockId}/imports/shots?id=${uuid()}&name=a.csv`, csv).expect(201);
+  const motion = readFileSync(join(FIXTURES, '01-cast-500hz.csv'));
+  await server.uploadBytes(`/blocks/${blockId}/imports/motion?id=${uuid()}&name=b.csv`, motion).expect(201);
+  await server.call('patch', `/lessons/${lessonId}`, { note: 'line one\nline “two” — 100 %' }).expect(204);
+  manifest = await writeBackup(server.db, server.content, file);
+});
+afterAll(() => server.db.close());
+
+const shape = (m: BackupManifest) => ({ tables: m.tables, files: m.files, missing: m.missing });
+
+describe('a backup', () => {
+  test('holds every row and file, and nothing but itself is left beside it', async () => {
+    expect(await readdir(folder)).toEqual(['a.zip']);
+    const rows = Object.fromEntries(manifest.tables.map((t) => [t.name, t.rows]));
+    expect(rows).toMatchObject({
+      students: 1,
+      lessons: 1,
+      blocks: 1,
+      shots: 1200,
+      motions: 1,
+      imports: 2,
+      instructors: 1,
+    });
+    expect(rows).not.toHaveProperty('sign_ins');
+    expect(manifest.files.length).toBeGreaterThan(0);
+    expect(shape(await checkBackup(file))).toEqual(shape(manifest));
+  });
+  test('put into an empty database gives the same practice, to the last byte of the next backup', async () => {
+    const db = await testDatabase();
+    const content = new ContentStore(temporaryFolder());
+    await restoreBackup(db, content, file);
+    const again = await writeBackup(db, content, join(folder, 'b.zip'));
+    expect(shape(again)).toEqual(shape(manifest));
+    // It goes on counting behind what came in, and its figures are reckoned.
+    const [own] = await server.db.query('select * from session_figures');
+    expect(await db.query('select * from session_figures')).toEqual([own]);
+    await db.query(
+      `insert into shots (id, practice_id, block_id, source, struck_at, club_speed_mps)
+       select gen_random_uuid(), practice_id, id, 'typed', now(), 40 from blocks limit 1`,
+    );
+    await expect(restoreBackup(db, content, file)).rejects.toMatchObject({ code: 'already-set-up' });
+    await db.close();
+  });
+  test('the program goes on while one is made', async () => {
+    const making = writeBackup(server.db, server.content, join(folder, 'c.zip'));
+    const lesson = (await server.call('get', `/lessons/${lessonId}`).expect(200)).body as LessonAnswer;
+    expect(lesson.blocks[0]!.shotsTotal).toBe(1200);
+    await making;
+  });
+  test('a film that is deleted meanwhile is in it all the same', async () => {
+    const sha256 = await server.content.put(Buffer.from('original of an import'));
+    await server.db.query('update imports set original_sha256 = $1 where file_name = $2', [sha256, 'a.csv']);
+    const made = await server.content.whileAllStays(async () => {
+      await server.content.drop(sha256);
+      return writeBackup(server.db, server.content, join(folder, 'd.zip'));
+    });
+    expect(made.files.map((f) => f.sha256)).toContain(sha256);
+    expect(made.missing).toEqual([]);
+  });
+});
+
+describe('a backup that cannot be taken', () => {
+  const bytes = (): Buffer => readFileSync(file);
+  const empty = async (name: string): Promise<unknown> => {
+    const db = await testDatabase();
+    const before = await db.query('select count(*)::int as n from migrations');
+    const failed = await restoreBackup(db, new ContentStore(temporaryFolder()), join(folder, name)).catch(
+      (e: unknown) => e,
+    );
+    expect(await db.query('select count(*)::int as n from migrations')).toEqual(before);
+    expect(await db.query('select 1 from practices')).toEqual([]);
+    await db.close();
+    return failed;
+  };
+  test.each<[string, () => Buffer, RegExp]>([
+    ['cut short', () => bytes().subarray(0, bytes().length - 400), /cannot be read as a ZIP/],
+    ['no backup', () => Buffer.from('hello'), /cannot be read as a ZIP/],
+    [
+      'with a spoilt byte',
+      () => {
+        const spoilt = Buffer.from(bytes());
+        const at = spoilt.indexOf('files/') + 90;
+        spoilt[at] = spoilt[at]! ^ 0xff;
+        return spoilt;
+      },
+      /is damaged/,
+    ],
+  ])('%s is refused in words and changes nothing', async (name, content, words) => {
+    writeFileSync(join(folder, `${name}.zip`), content());
+    expect(String(await empty(`${name}.zip`))).toMatch(words);
+  });
+});

@@ -1,0 +1,100 @@
+import { createHash } from 'node:crypto';
+import { mkdir, mkdtemp, open, rm, stat } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import type { ContentStore } from '../content/content-store.ts';
+import type { Db } from '../db/connection.ts';
+import { schemaSteps } from '../db/migrate.ts';
+import { pack, type Packed } from './archive.ts';
+import { keyOf, tablesInOrder } from './tables.ts';
+
+export const MANIFEST = 'manifest.json';
+/** Version of the archive's own layout. */
+export const FORMAT = 1;
+/** Rows that are read at once. */
+const AT_ONCE = 5000;
+
+/** What a backup says of itself. */
+export interface BackupManifest {
+  readonly kind: 'practice-backup';
+  readonly format: number;
+  readonly madeAt: string;
+  /** Step of the schema that the rows are of. */
+  readonly schema: string;
+  readonly tables: readonly { readonly name: string; readonly rows: number; readonly sha256: string }[];
+  readonly files: readonly { readonly sha256: string; readonly bytes: number }[];
+  /** Files that rows name and that were not there. */
+  readonly missing: readonly string[];
+}
+
+export const tableEntry = (name: string): string => `tables/${name}.ndjson`;
+export const fileEntry = (sha256: string): string => `files/${sha256}`;
+
+/** Rows of a table as lines of JSON in the order of its key, into a file. */
+async function writeTable(tx: Db, name: string, file: string): Promise<{ name: string; rows: number; sha256: string }> {
+  const key = (await keyOf(tx, name)).map((k) => `t."${k}"`).join(', ') || 'ctid';
+  const hash = createHash('sha256');
+  const out = await open(file, 'w');
+  let rows = 0;
+  try {
+    await tx.query(`declare lines cursor for select row_to_json(t)::text as line from "${name}" t order by ${key}`);
+    for (let part; (part = await tx.query<{ line: string }>(`fetch ${AT_ONCE} from lines`)).length > 0;) {
+      const lines = part.map((r) => `${r.line}\n`).join('');
+      hash.update(lines);
+      await out.write(lines);
+      rows += part.length;
+    }
+    await tx.query('close lines');
+  } finally {
+    await out.close();
+  }
+  return { name, rows, sha256: hash.digest('hex') };
+}
+
+/**
+ * Writes everything that a practice is into one ZIP: the rows as they are at one moment, as lines of JSON, and the original files
+ * beside them. Meanwhile the program goes on.
+ * @param file where it goes; nothing is there before all of it is
+ */
+export async function writeBackup(db: Db, content: ContentStore, file: string): Promise<BackupManifest> {
+  await mkdir(dirname(file), { recursive: true });
+  const folder = await mkdtemp(join(dirname(file), '.work-'));
+  try {
+    return await content.whileAllStays(async () => {
+      const { tables, named } = await db.transaction(async (tx) => {
+        await tx.query('set transaction isolation level repeatable read read only');
+        const written = [];
+        for (const name of await tablesInOrder(tx)) written.push(await writeTable(tx, name, join(folder, name)));
+        const files = await tx.query<{ sha256: string }>(
+          `select sha256 from videos where sha256 is not null union select original_sha256 from imports where original_sha256 is not null
+           union select content_sha256 from motions where content_sha256 is not null
+           union select content_sha256 from ground_records where content_sha256 is not null order by 1`,
+        );
+        return { tables: written, named: files.map((f) => f.sha256) };
+      });
+      const files: { sha256: string; bytes: number }[] = [];
+      const missing: string[] = [];
+      for (const sha256 of named) {
+        const found = await stat(content.whole(sha256)).catch(() => undefined);
+        if (found) files.push({ sha256, bytes: found.size });
+        else missing.push(sha256);
+      }
+      const manifest: BackupManifest = {
+        kind: 'practice-backup',
+        format: FORMAT,
+        madeAt: new Date().toISOString(),
+        schema: schemaSteps().at(-1) as string,
+        tables,
+        files,
+        missing,
+      };
+      const packed: Packed[] = [
+        ...tables.map((t) => ({ name: tableEntry(t.name), file: join(folder, t.name), compress: true })),
+        ...files.map((f) => ({ name: fileEntry(f.sha256), file: content.whole(f.sha256), compress: false })),
+      ];
+      await pack(file, packed, { name: MANIFEST, text: JSON.stringify(manifest, null, 1) });
+      return manifest;
+    });
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
