@@ -2,7 +2,7 @@ import { tuple } from '../core/numeric/tuple.ts';
 import type { CaptureMapping } from '../core/formats/capture-mapping.ts';
 import type { MappedColumn } from '../core/formats/shot-columns.ts';
 import type { Settings } from './schemas.ts';
-import type { StorageAnswer } from './types.ts';
+import type { BackupsAnswer, StorageAnswer } from './types.ts';
 import type {
   BatteryAnswer,
   BeliefsAnswer,
@@ -111,6 +111,9 @@ export interface Answers {
   'POST /videos/:id/pieces': { receivedBytes: number };
   'POST /videos/:id/done': VideoAnswer;
   'GET /storage': StorageAnswer;
+  'GET /backups': BackupsAnswer;
+  'POST /backups': BackupsAnswer;
+  'GET /backups/:name/file': never;
   'GET /videos/:id': VideoAnswer;
   'GET /videos/:id/file': Buffer;
   'PUT /videos/:id/marks': VideoAnswer;

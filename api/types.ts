@@ -358,6 +358,8 @@ export interface TodayAnswer {
     stick: NotchStickData;
   }[];
   cameIn: { studentId: string; studentName: string; doneAt: string; text: string; pain: boolean }[];
+  /** Days without a good backup where they are too many; else null. */
+  backupOverdueDays: number | null;
 }
 
 export interface ProblemWire {
@@ -380,4 +382,16 @@ export interface StorageAnswer {
     receivedBytes: number;
     startedAt: string;
   }[];
+}
+
+/** Backups of the practice's machine, newest first, each read back and found whole. */
+export interface BackupsAnswer {
+  backups: { name: string; madeAt: string; bytes: number }[];
+  folder: string;
+  keptDays: number;
+  isRunning: boolean;
+  /** Why the last try failed; empty after a good one. */
+  failed: string;
+  /** Days without a good backup where they are too many; else null. */
+  overdueDays: number | null;
 }

@@ -1,10 +1,12 @@
 import { existsSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { accountRoutes, openAccountRoutes, requireSignIn } from './routes/accounts.ts';
+import { Backups } from './backup/keep-backups.ts';
+import { backupRoutes } from './routes/backups.ts';
 import { beliefRoutes } from './routes/beliefs.ts';
 import { blockRoutes } from './routes/blocks.ts';
 import { captureRoutes } from './routes/captures.ts';
@@ -40,6 +42,8 @@ export interface AppOptions {
   readonly content: ContentStore;
   /** Folder of the built web application; without it only the API is served. */
   readonly webFolder?: string;
+  /** Beside the original files where it is not given. */
+  readonly backups?: Services['backups'];
   readonly onFeedKey?: Services['onFeedKey'];
   readonly setupCode?: string;
   /** A proxy stands before the program: what it says of the client and of HTTPS is believed. */
@@ -67,6 +71,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
     log: options.log,
     work: options.work,
     content: options.content,
+    backups: options.backups ?? new Backups(options.db, options.content, dirname(options.content.folder)),
     setupCode: options.setupCode,
     onFeedKey: options.onFeedKey ?? (() => undefined),
   };
@@ -132,6 +137,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', diagnosisRoutes(services));
   api.use('/', planRoutes(services));
   api.use('/', storageRoutes(services));
+  api.use('/', backupRoutes(services));
   api.use(unknownRoute);
   app.use('/api', api);
 

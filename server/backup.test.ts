@@ -3,7 +3,8 @@ import { readdir } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import type { LessonAnswer } from '../api/types.ts';
+import type { BackupsAnswer, LessonAnswer } from '../api/types.ts';
+import { Backups } from './backup/keep-backups.ts';
 import { checkBackup, restoreBackup } from './backup/restore-backup.ts';
 import { writeBackup, type BackupManifest } from './backup/write-backup.ts';
 import { ContentStore } from './content/content-store.ts';
@@ -114,5 +115,37 @@ describe('a backup that cannot be taken', () => {
   ])('%s is refused in words and changes nothing', async (name, content, words) => {
     writeFileSync(join(folder, `${name}.zip`), content());
     expect(String(await empty(`${name}.zip`))).toMatch(words);
+  });
+});
+
+describe('the backups of a data folder', () => {
+  const DAY_MS = 86_400_000;
+  test('one each day, the old ones go, the last always stays; a failure is said and Today warns after a week', async () => {
+    const backups = new Backups(server.db, server.content, mkdtempSync(join(tmpdir(), 'maple-daily-')));
+    const start = Date.now();
+    for (const day of [0, 0.2, 1.1, 2.2, 3.3]) await backups.daily(new Date(start + day * DAY_MS));
+    expect(await backups.list()).toHaveLength(4);
+    await backups.daily(new Date(start + 17 * DAY_MS));
+    expect((await backups.list()).map((b) => Math.round((Date.parse(b.madeAt) - start) / DAY_MS))).toEqual([17, 3]);
+    expect((await backups.answer(new Date(start + 24.5 * DAY_MS))).overdueDays).toBe(7);
+    expect((await backups.answer(new Date(start + 20 * DAY_MS))).overdueDays).toBeNull();
+    // The clock was set back by a month: there is one all the same.
+    await backups.daily(new Date(start - 30 * DAY_MS));
+    expect(await backups.list()).toHaveLength(3);
+    writeFileSync(join(backups.folder, '..', 'file'), '');
+    const nowhere = new Backups(server.db, server.content, join(backups.folder, '..', 'file'));
+    await expect(nowhere.make()).rejects.toThrow();
+    expect((await nowhere.answer()).failed).not.toBe('');
+  });
+  test('from the page: made now, listed, taken away as the file that it is; none without a sign-in', async () => {
+    const made = (await server.call('post', '/backups').expect(201)).body as BackupsAnswer;
+    expect(made.backups).toHaveLength(1);
+    const { name, bytes } = made.backups[0]!;
+    const got = await server.call('get', `/backups/${name}/file`).responseType('blob').expect(200);
+    expect((got.body as Buffer).length).toBe(bytes);
+    await server.call('get', '/backups/..%2Fin-use/file').expect(404);
+    await server.http.get(`/api/backups/${name}/file`).expect(401);
+    await server.http.get('/api/backups').expect(401);
+    expect((await server.call('get', '/today')).body).toMatchObject({ backupOverdueDays: null });
   });
 });

@@ -1,5 +1,4 @@
-import { tuple } from '../core/numeric/tuple.ts';
-import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
@@ -8,7 +7,8 @@ import { anyInstructor } from './rows/accounts.ts';
 import { newCode } from './http/secrets.ts';
 import { ensureFeedKeys } from './routes/accounts.ts';
 import { createApp } from './app.ts';
-import { ContentStore } from './content/content-store.ts';
+import { Backups } from './backup/keep-backups.ts';
+import { contentOf } from './content/content-folder.ts';
 import { moveContent } from './content/move-content.ts';
 import type { Db } from './db/connection.ts';
 import { openData, type DataOptions } from './db/data-folder.ts';
@@ -57,16 +57,6 @@ function keysIn(file: string): string[] {
   }
 }
 
-/** The store of original files; older versions had it for videos alone, under that name. */
-function contentOf(dataFolder: string): ContentStore {
-  const [folder, earlier] = tuple(
-    2,
-    ['content', 'videos'].map((name) => join(dataFolder, name)),
-  );
-  if (existsSync(earlier) && !existsSync(folder)) renameSync(earlier, folder);
-  return new ContentStore(folder);
-}
-
 /** Standings are looked through this often, ms. */
 const WARM_EVERY_MS = 600_000;
 
@@ -88,7 +78,9 @@ export async function start(options: StartOptions): Promise<Running> {
     writeFileSync(feedFile, JSON.stringify({ address, keys: [...feedKeys.values()] }, null, 2), { mode: 0o600 });
   };
   const setupCode = options.firstRunCode && !(await anyInstructor(db)) ? newCode() : undefined;
+  const backups = new Backups(db, content, options.dataFolder);
   const { app, services } = createApp({
+    backups,
     setupCode,
     behindProxy: options.behindProxy,
     db,
@@ -114,6 +106,8 @@ export async function start(options: StartOptions): Promise<Running> {
   let isStopping = false;
   const keepTidy = (alone: boolean): Promise<unknown> =>
     tidy(services, alone).catch((error: unknown) => log.error({ err: error }, 'what was left could not be tidied'));
+  const keepBackups = (): Promise<unknown> =>
+    backups.daily().catch((error: unknown) => log.error({ err: error }, 'the daily backup failed'));
   const warm = (): Promise<number> =>
     warmStandings(services, () => isStopping).catch((error: unknown) => {
       if (!isStopping) log.error({ err: error }, 'standings could not be reckoned ahead');
@@ -121,8 +115,15 @@ export async function start(options: StartOptions): Promise<Running> {
     });
   const warmed = warm();
   // A changed setting and the end of a day take hold of every standing at once.
-  let warming = warmed;
-  const again = setInterval(() => (warming = warming.then(() => keepTidy(false)).then(warm)), WARM_EVERY_MS).unref();
+  let warming: Promise<unknown> = warmed;
+  const again = setInterval(
+    () =>
+      (warming = warming
+        .then(() => keepTidy(false))
+        .then(warm)
+        .then(keepBackups)),
+    WARM_EVERY_MS,
+  ).unref();
 
   let stopping: Promise<void> | undefined;
   const stop = (): Promise<void> =>

@@ -39,7 +39,11 @@ function dueIn(lesson: LessonRow, student: StudentRow, { plan, sets, repeat, scr
 }
 
 /** The day's lessons with what each is due, and what came in since yesterday; the same few queries for any number of lessons. */
-export async function todayAnswer(means: Means, practiceId: string, now: Date): Promise<TodayAnswer> {
+export async function todayAnswer(
+  means: Means,
+  practiceId: string,
+  now: Date,
+): Promise<Omit<TodayAnswer, 'backupOverdueDays'>> {
   const { db } = means;
   const from = new Date(now);
   from.setHours(0, 0, 0, 0);

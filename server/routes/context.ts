@@ -3,6 +3,7 @@ import type { NextFunction, Request, RequestHandler, Response, Router } from 'ex
 import type { Logger } from 'pino';
 import type { Address, Answers } from '../../api/routes.ts';
 import * as yup from 'yup';
+import type { Backups } from '../backup/keep-backups.ts';
 import type { ContentStore } from '../content/content-store.ts';
 import type { FeedHub } from '../live/hub.ts';
 import type { Means } from '../work/means.ts';
@@ -13,6 +14,7 @@ export interface Services extends Means {
   readonly hub: FeedHub;
   readonly log: Logger;
   readonly content: ContentStore;
+  readonly backups: Backups;
   /** Asked for when the first account is made; undefined asks for none. */
   readonly setupCode?: string;
   /** Called with a new feed key of a practice, so that the stand-ins can find it. */

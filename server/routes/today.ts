@@ -6,7 +6,12 @@ import { todayAnswer } from '../readings/today.ts';
 export function todayRoutes(services: Services): Router {
   const router = Router();
   on(router, 'GET /today', async (req, res) => {
-    res.json(await todayAnswer(services, practiceOf(req), new Date()));
+    const now = new Date();
+    const [today, { overdueDays }] = await Promise.all([
+      todayAnswer(services, practiceOf(req), now),
+      services.backups.answer(now),
+    ]);
+    res.json({ ...today, backupOverdueDays: overdueDays });
   });
   return router;
 }

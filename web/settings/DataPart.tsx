@@ -2,6 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { ask, queryClient } from '../base/api.ts';
 import { Button } from '../kit/controls.tsx';
+import { BackupCard } from './BackupCard.tsx';
 import { Card, Failed, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 
 const inMb = (bytes: number): string => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`;
@@ -17,6 +18,7 @@ export function DataPart() {
   if (!data) return <Waiting what="what is stored" />;
   return (
     <>
+      <BackupCard />
       <Card aria-label="Original files">
         <h2>Original files</h2>
         <p>

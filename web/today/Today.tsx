@@ -61,13 +61,18 @@ export default function Today() {
       </Page>
     );
   }
-  const { lessons, cameIn } = today.data;
+  const { lessons, cameIn, backupOverdueDays } = today.data;
   return (
     <Page>
       <Spread>
         <h1>{format(new Date(), 'EEEE, d MMMM')}</h1>
         <ButtonLink href="/students">All students</ButtonLink>
       </Spread>
+      {backupOverdueDays === null ? null : (
+        <Notice tone="unsure">
+          No good backup for {backupOverdueDays} days. <Link to="/settings?part=data">Look at the backups</Link>
+        </Notice>
+      )}
       <Columns>
         {lessons.length === 0 ? (
           <Card>

@@ -1,0 +1,48 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { ask, queryClient } from '../base/api.ts';
+import { Button } from '../kit/controls.tsx';
+import { Card, Failed, Notice, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
+import { ageInWords } from './age-in-words.ts';
+
+export const useBackups = () => useQuery({ queryKey: ['backups'], queryFn: () => ask('GET /backups') });
+
+/** The last good backup and its age, one made now, and those there are, to be kept elsewhere. */
+export function BackupCard() {
+  const { data, error, refetch } = useBackups();
+  const make = useMutation({
+    mutationFn: () => ask('POST /backups'),
+    onSuccess: (answer) => queryClient.setQueryData(['backups'], answer),
+  });
+  if (error) return <Failed error={error} retry={() => void refetch()} />;
+  if (!data) return <Waiting what="the backups" />;
+  const [last] = data.backups;
+  const now = new Date();
+  return (
+    <Card aria-label="Backups">
+      <h2>Backups</h2>
+      <Spread>
+        <p>
+          {last
+            ? `Last good backup: ${ageInWords(new Date(last.madeAt), now)}, ${(last.bytes / 1e6).toFixed(1)} MB, read back and found whole.`
+            : 'No backup yet.'}
+        </p>
+        <Button onPress={() => make.mutate()} isDisabled={make.isPending || data.isRunning}>
+          {make.isPending ? 'Backing up …' : 'Back up now'}
+        </Button>
+      </Spread>
+      {data.failed ? <Notice tone="stop">The last try failed: {data.failed}</Notice> : null}
+      {make.error ? <Failed error={make.error} /> : null}
+      {data.backups.map((b) => (
+        <Row key={b.name}>
+          <a href={`/api/backups/${b.name}/file`} download>
+            {new Date(b.madeAt).toLocaleString()} · {(b.bytes / 1e6).toFixed(1)} MB
+          </a>
+        </Row>
+      ))}
+      <Soft>
+        One is made each day while the program runs and kept for {data.keptDays} days in {data.folder}. A disk can fail
+        with all of them: save one elsewhere now and then. To put one back: npm run restore -- FILE.
+      </Soft>
+    </Card>
+  );
+}
