@@ -155,6 +155,7 @@ test('paper and bay themes hold the contrast and name every control', async ({ p
       `${app.address}/settings?part=faults&number=leak:sway`,
       `${app.address}/settings?part=signs&number=sign:toe-extension`,
       `${app.address}/settings?part=history`,
+      `${app.address}/settings?part=data`,
     ]) {
       await page.goto(address);
       await expect(page.getByRole('heading').first()).toBeVisible();

@@ -45,7 +45,9 @@ test('bad videos are refused in words; a minor is not filmed without consent', a
   await addStudent(page, app, 'Young Maple', { year: String(new Date().getFullYear() - 14) });
   await startLesson(page);
   await page.keyboard.press('3');
-  await expect(page.getByText('No guardian’s consent on file: no filming, and the films there are stay closed.')).toBeVisible();
+  await expect(
+    page.getByText('No guardian’s consent on file: no filming, and the films there are stay closed.'),
+  ).toBeVisible();
   await expect(page.getByRole('button', { name: 'Use the camera' })).toHaveCount(0);
 });
 

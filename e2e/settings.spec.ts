@@ -61,3 +61,14 @@ test('numbers of the diagnosis: changed with a reason, refused out of range, in 
   await page.getByRole('button', { name: 'Put all back' }).click();
   await expect(page.getByText('All numbers are the catalogue’s')).toBeVisible();
 });
+
+test('a backup is made from the page, read back, and can be saved', async ({ page, app }) => {
+  await signIn(page, app);
+  await page.goto(`${app.address}/settings?part=data`);
+  await expect(page.getByText('None. What was sent is all here.')).toBeVisible();
+  await page.getByRole('button', { name: 'Back up now' }).click();
+  await expect(page.getByText(/Last good backup: today at \d\d:\d\d, .* read back and found whole/)).toBeVisible();
+  const saving = page.waitForEvent('download');
+  await page.getByRole('link', { name: /MB$/ }).first().click();
+  expect((await saving).suggestedFilename()).toMatch(/^practice-\d{4}-\d\d-\d\dT\d{6}Z\.zip$/);
+});

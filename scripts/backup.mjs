@@ -8,7 +8,7 @@ const { contentOf } = await built('server/content/content-folder');
 const { Backups } = await built('server/backup/keep-backups');
 const dataFolder = String(flag('data') ?? process.env.MAPLE_DATA ?? join(ROOT, 'data', 'practice'));
 try {
-  const { db, close } = await openData({ dataFolder, databaseUrl: process.env.DATABASE_URL });
+  const { db, close } = await openData({ dataFolder, databaseUrl: process.env.DATABASE_URL, mustExist: true });
   const backups = new Backups(db, contentOf(dataFolder), dataFolder);
   const made = await backups.make();
   console.log(

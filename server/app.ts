@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -71,7 +71,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
     log: options.log,
     work: options.work,
     content: options.content,
-    backups: options.backups ?? new Backups(options.db, options.content, dirname(options.content.folder)),
+    backups: options.backups ?? new Backups(options.db, options.content, options.content.folder),
     setupCode: options.setupCode,
     onFeedKey: options.onFeedKey ?? (() => undefined),
   };

@@ -8,6 +8,7 @@ import { Backups } from './backup/keep-backups.ts';
 import { checkBackup, restoreBackup } from './backup/restore-backup.ts';
 import { writeBackup, type BackupManifest } from './backup/write-backup.ts';
 import { ContentStore } from './content/content-store.ts';
+import { examine } from './readings/doctor.ts';
 import { testDatabase } from './test-databases.ts';
 import { temporaryFolder, TestServer, uuid } from './test-support.ts';
 
@@ -148,4 +149,21 @@ describe('the backups of a data folder', () => {
     await server.http.get('/api/backups').expect(401);
     expect((await server.call('get', '/today')).body).toMatchObject({ backupOverdueDays: null });
   });
+});
+
+test('the doctor names what is wrong: a missing and a damaged file, a clock behind, no backup for a week', async () => {
+  const backups = new Backups(server.db, server.content, mkdtempSync(join(tmpdir(), 'maple-doctor-')));
+  const wrong = async (now?: Date): Promise<string[]> =>
+    (await examine(server.db, server.content, backups, backups.folder.replace(/backups$/, ''), now))
+      .filter((f) => !f.isWell && f.what !== 'Disk')
+      .map((f) => f.what);
+  await backups.make();
+  expect(await wrong()).toEqual([]);
+  const [spoilt, gone] = (await checkBackup(file)).files.map((f) => f.sha256);
+  writeFileSync(server.content.whole(spoilt!), 'spoilt');
+  if (gone) await server.content.drop(gone);
+  expect(await wrong()).toEqual(['Original files']);
+  const later = new Date(Date.now() + 9 * 86_400_000);
+  expect(await wrong(later)).toEqual(['Original files', 'Backup']);
+  expect(await wrong(new Date(Date.now() - 3 * 86_400_000))).toContain('Clock');
 });

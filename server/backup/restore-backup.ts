@@ -5,6 +5,7 @@ import type { ContentStore } from '../content/content-store.ts';
 import type { Db } from '../db/connection.ts';
 import { migrate, schemaSteps } from '../db/migrate.ts';
 import { Problem } from '../http/problem.ts';
+import { installationId } from '../rows/content.ts';
 import { figuresWait, rebuildFigures } from '../rows/figures.ts';
 import { Archive } from './archive.ts';
 import { fileEntry, FORMAT, MANIFEST, tableEntry, type BackupManifest } from './write-backup.ts';
@@ -117,6 +118,7 @@ export async function restoreBackup(db: Db, content: ContentStore, file: string)
     });
     await migrate(db);
     await rebuildFigures(db);
+    await content.setOwner(await installationId(db));
     return manifest;
   } finally {
     archive.close();

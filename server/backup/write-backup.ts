@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path';
 import type { ContentStore } from '../content/content-store.ts';
 import type { Db } from '../db/connection.ts';
 import { schemaSteps } from '../db/migrate.ts';
+import { namedContent } from '../rows/content.ts';
 import { pack, type Packed } from './archive.ts';
 import { keyOf, tablesInOrder } from './tables.ts';
 
@@ -64,12 +65,7 @@ export async function writeBackup(db: Db, content: ContentStore, file: string): 
         await tx.query('set transaction isolation level repeatable read read only');
         const written = [];
         for (const name of await tablesInOrder(tx)) written.push(await writeTable(tx, name, join(folder, name)));
-        const files = await tx.query<{ sha256: string }>(
-          `select sha256 from videos where sha256 is not null union select original_sha256 from imports where original_sha256 is not null
-           union select content_sha256 from motions where content_sha256 is not null
-           union select content_sha256 from ground_records where content_sha256 is not null order by 1`,
-        );
-        return { tables: written, named: files.map((f) => f.sha256) };
+        return { tables: written, named: await namedContent(tx) };
       });
       const files: { sha256: string; bytes: number }[] = [];
       const missing: string[] = [];

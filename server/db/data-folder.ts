@@ -1,5 +1,5 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { serverDb, type Db } from './connection.ts';
 import { lockFolder } from './lock.ts';
 import { migrate } from './migrate.ts';
@@ -18,6 +18,8 @@ export interface DataOptions {
   readonly databaseUrl?: string;
   /** The folder of a demo. */
   readonly demo?: boolean;
+  /** Nothing is begun where there is no practice yet. */
+  readonly mustExist?: boolean;
   /** Throws a demo's data away first. */
   readonly fresh?: boolean;
 }
@@ -45,7 +47,10 @@ const hasHeld = (folder: string): boolean =>
 
 /** Throws a demo's data away. @throws Error for a folder that is not a demo's */
 function startOver(folder: string): void {
-  if (hasHeld(folder) && !noteOf(folder)?.demo)
+  const note = noteOf(folder);
+  // Earlier versions left no note; theirs is the folder that the demo takes by itself.
+  const isDemo = note ? note.demo : basename(folder) === 'demo';
+  if (hasHeld(folder) && !isDemo)
     throw new Error(
       `The data folder ${folder} does not hold a demo, so it is not started over. Choose another with -- --data FOLDER, or delete it yourself.`,
     );
@@ -82,9 +87,11 @@ async function begin(folder: string): Promise<void> {
   renameSync(half, join(folder, 'postgres'));
 }
 
-async function openFolder({ dataFolder, demo = false, fresh }: DataOptions): Promise<Db> {
+async function openFolder({ dataFolder, demo = false, fresh, mustExist }: DataOptions): Promise<Db> {
   if (fresh) startOver(dataFolder);
   const begins = !hasDatabase(dataFolder);
+  if (begins && mustExist)
+    throw new Error(`There is no practice in ${dataFolder}. Name its folder with -- --data FOLDER.`);
   if (begins) await begin(dataFolder);
   const database = join(dataFolder, 'postgres');
   let db: Db;

@@ -24,6 +24,16 @@ export const dropUnused = (db: Db, store: ContentStore, sha256s: readonly string
     return dropped;
   });
 
+/** Stored files that rows stand on. */
+export const namedContent = async (db: Db): Promise<string[]> =>
+  (
+    await db.query<{ sha256: string }>(
+      `select sha256 from videos where sha256 is not null union select original_sha256 from imports where original_sha256 is not null
+       union select content_sha256 from motions where content_sha256 is not null
+       union select content_sha256 from ground_records where content_sha256 is not null order by 1`,
+    )
+  ).map((r) => r.sha256);
+
 /** Those of some stored files that no row of any practice names. */
 export const unnamedContent = async (db: Db, sha256s: readonly string[]): Promise<string[]> =>
   (

@@ -1,3 +1,4 @@
+import { format } from 'date-fns';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { ask, queryClient } from '../base/api.ts';
 import { Button } from '../kit/controls.tsx';
@@ -35,7 +36,7 @@ export function BackupCard() {
       {data.backups.map((b) => (
         <Row key={b.name}>
           <a href={`/api/backups/${b.name}/file`} download>
-            {new Date(b.madeAt).toLocaleString()} · {(b.bytes / 1e6).toFixed(1)} MB
+            {format(new Date(b.madeAt), 'd MMM yyyy, HH:mm')} · {(b.bytes / 1e6).toFixed(1)} MB
           </a>
         </Row>
       ))}

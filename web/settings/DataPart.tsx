@@ -1,3 +1,4 @@
+import { format } from 'date-fns';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { ask, queryClient } from '../base/api.ts';
@@ -34,7 +35,7 @@ export function DataPart() {
           <Spread key={u.id}>
             <span>
               {u.fileName} · {u.studentName} · {inMb(u.receivedBytes)} of {inMb(u.sizeBytes)} ·{' '}
-              {new Date(u.startedAt).toLocaleString()}
+              {format(new Date(u.startedAt), 'd MMM yyyy, HH:mm')}
             </span>
             <Row>
               <Link to={`/lessons/${u.lessonId}/watch`}>Open the lesson</Link>

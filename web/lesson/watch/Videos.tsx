@@ -167,8 +167,10 @@ export function Videos({
       ) : (
         <Notice tone="stop">
           <p>
-            No guardian’s consent on file: no filming, and the films there are stay closed. Record it on the student’s
-            page first.
+            {lesson.ageYears === 18 && !lesson.student.birthDate
+              ? 'Turns 18 this year, and neither a birth date nor a guardian’s consent is on file'
+              : 'No guardian’s consent on file'}
+            : no filming, and the films there are stay closed. Record it on the student’s page first.
           </p>
           <EraseFilms studentId={lesson.student.id} lessonId={lessonId} />
         </Notice>
