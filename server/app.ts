@@ -18,7 +18,7 @@ import type { Bus } from './live/bus.ts';
 import { FeedHub } from './live/hub.ts';
 import { deviceRoutes, feedRoutes } from './routes/feed.ts';
 import type { Services } from './routes/context.ts';
-import { jsonBody } from './http/json-body.ts';
+import { jsonBody } from './routes/json-body.ts';
 import { Problem, problemHandler, unknownRoute } from './http/problem.ts';
 import { lessonRoutes } from './routes/lessons.ts';
 import { planRoutes } from './routes/plans.ts';

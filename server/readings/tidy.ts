@@ -1,7 +1,7 @@
 import type { StorageAnswer } from '../../api/types.ts';
 import type { ContentStore } from '../content/content-store.ts';
 import type { Db } from '../db/connection.ts';
-import { forgetIntents } from '../http/intents.ts';
+import { forgetIntents } from '../rows/intents.ts';
 import { dropStaged } from '../rows/captures.ts';
 import { dropUnused, installationId, unnamedContent } from '../rows/content.ts';
 import { deleteVideo, unfinishedVideos } from '../rows/videos.ts';

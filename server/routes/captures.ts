@@ -11,7 +11,7 @@ import type { CaptureMapping } from '../../core/formats/capture-mapping.ts';
 import { LARGEST_C3D_BYTES } from '../../core/formats/c3d.ts';
 import { checkFileSize } from '../../core/formats/delimited.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
-import { jsonBody } from '../http/json-body.ts';
+import { jsonBody } from './json-body.ts';
 import { notFound } from '../http/problem.ts';
 import { groundContent, groundTracesOf, insertGround } from '../rows/grounds.ts';
 import { importTarget, refuseCopy } from '../readings/import-target.ts';

@@ -7,7 +7,7 @@ import { checkFileSize } from '../../core/formats/delimited.ts';
 import { readPictureFile } from '../../threads/picture-file.ts';
 import { measurePicture } from '../../core/picture/picture-measures.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
-import { jsonBody } from '../http/json-body.ts';
+import { jsonBody } from './json-body.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { ageYears, mayBeMinor, mayFilm } from '../readings/lesson.ts';
 import { dropUnused, holdContent } from '../rows/content.ts';

@@ -1,11 +1,10 @@
 import { createHash } from 'node:crypto';
 import type { RequestHandler } from 'express';
 import type { Db } from '../db/connection.ts';
-import { Problem } from './problem.ts';
+import { Problem } from '../http/problem.ts';
+import { dropIntent, intentOf, keepIntent } from '../rows/intents.ts';
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
-/** How long it is known what an id was used for. */
-const KEPT_DAYS = 60;
 
 const idOf = (from: unknown): string | undefined => {
   const id = (from as { id?: unknown } | null | undefined)?.id;
@@ -27,26 +26,15 @@ export function onceForEachId(db: Db): RequestHandler {
     const hash = createHash('sha256')
       .update(JSON.stringify([body ?? '', req.query]))
       .digest('base64url');
-    const added = await db.query(
-      'insert into intents (id, address, hash) values ($1, $2, $3) on conflict (id) do nothing returning id',
-      [id, address, hash],
-    );
-    if (added.length === 0) {
-      const [known] = await db.query<{ address: string; hash: string }>(
-        'select address, hash from intents where id = $1',
-        [id],
-      );
+    if (!(await keepIntent(db, { id, address, hash }))) {
+      const known = await intentOf(db, id);
       if (known && (known.address !== address || known.hash !== hash))
         throw new Problem(409, 'id-taken', 'This id is already used for something else; nothing was stored.', 'id');
       return next();
     }
     res.once('finish', () => {
-      if (res.statusCode >= 400) db.query('delete from intents where id = $1', [id]).catch(() => undefined);
+      if (res.statusCode >= 400) dropIntent(db, id).catch(() => undefined);
     });
     next();
   };
 }
-
-/** Forgets what ids were used for long ago. */
-export const forgetIntents = (db: Db): Promise<unknown> =>
-  db.query(`delete from intents where at < now() - make_interval(days => $1)`, [KEPT_DAYS]);

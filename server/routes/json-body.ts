@@ -1,8 +1,8 @@
 import express, { type RequestHandler } from 'express';
 import type { Db } from '../db/connection.ts';
-import { onceForEachId } from './intents.ts';
-import { Problem } from './problem.ts';
-import { soundText } from './sound-text.ts';
+import { onceForEachId } from './once.ts';
+import { Problem } from '../http/problem.ts';
+import { soundText } from '../http/sound-text.ts';
 
 /** A change without a body that was read would put what it does not say back to what is usual. */
 const onlyJson: RequestHandler = (req, _res, next) => {
