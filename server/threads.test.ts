@@ -64,7 +64,7 @@ describe('the pool of threads', () => {
     const there = await pool.run('readShots', csv, of('long.csv'));
     clearInterval(timer);
     expect(there.rows).toBe(50_000);
-    expect(there.parts).toHaveLength(100);
+    expect(there.parts).toHaveLength(250);
     // In this thread not one turn would have been taken.
     expect(turns).toBeGreaterThan(2);
   });

@@ -1,8 +1,12 @@
+import { setTimeout } from 'node:timers/promises';
 import type { Db } from '../db/connection.ts';
 import { hideBlocks, showBlocks } from '../rows/blocks.ts';
 import { insertImport, undoImport, unstage, type NewImport } from '../rows/captures.ts';
 import { figuresOf, figuresWait } from '../rows/figures.ts';
 import { insertShotRows } from '../rows/shots.ts';
+
+/** Between two parts the database is free for what others ask, which is several short queries one after the other, ms. */
+const BREATH_MS = 12;
 
 /** Rows of a file, made ready in parts, and the block that they go into. */
 export interface BlockParts {
@@ -33,11 +37,13 @@ export async function bringInShots(db: Db, practiceId: string, incoming: Incomin
   });
   try {
     for (const { blockId, parts } of targets)
-      for (const part of parts)
+      for (const part of parts) {
         await db.transaction(async (tx) => {
           await figuresWait(tx);
           await insertShotRows(tx, practiceId, blockId, part);
         });
+        await setTimeout(BREATH_MS);
+      }
     await db.transaction(async (tx) => {
       await figuresWait(tx);
       await showBlocks(tx, practiceId, made);

@@ -6,7 +6,7 @@ import type { Handedness } from '../../core/units/units.ts';
 import { shotRows, type NewShot } from '../rows/new-shots.ts';
 
 /** Rows in one statement: larger ones hold the database longer than a live shot should wait. */
-const ROWS_AT_ONCE = 500;
+const ROWS_AT_ONCE = 200;
 
 /** Where the shots of a file belong. */
 export interface ShotsFor {
