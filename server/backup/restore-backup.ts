@@ -7,6 +7,7 @@ import { migrate, schemaSteps } from '../db/migrate.ts';
 import { Problem } from '../http/problem.ts';
 import { installationId } from '../rows/content.ts';
 import { figuresWait, rebuildFigures } from '../rows/figures.ts';
+import { tablesInOrder } from './tables.ts';
 import { Archive } from './archive.ts';
 import { fileEntry, FORMAT, MANIFEST, tableEntry, type BackupManifest } from './write-backup.ts';
 
@@ -81,6 +82,13 @@ async function fillTable(tx: Db, archive: Archive, name: string): Promise<number
   return rows;
 }
 
+/** Before the schema is made anew: a database that holds rows of anything, ours or not, is left as it is. @throws Problem 409 */
+async function checkNothingElse(db: Db): Promise<void> {
+  for (const name of await tablesInOrder(db))
+    if ((await db.query(`select 1 from "${name}" limit 1`)).length > 0)
+      throw new Problem(409, 'already-set-up', `The database holds rows in ${name}; a backup goes into an empty one.`);
+}
+
 /** Numbers that are counted on go on behind those that came in. */
 const goOnCounting = (tx: Db): Promise<void> =>
   tx.script(`do $$ declare r record; begin
@@ -104,8 +112,11 @@ export async function restoreBackup(db: Db, content: ContentStore, file: string)
       const part = await content.receive(await archive.stream(fileEntry(sha256)), sha256, Infinity);
       await content.keep(part.id, part.sha256);
     }
-    await db.script('drop schema public cascade; create schema public');
-    await migrate(db, manifest.schema);
+    if (manifest.schema !== schemaSteps().at(-1)) {
+      await checkNothingElse(db);
+      await db.script('drop schema public cascade; create schema public');
+      await migrate(db, manifest.schema);
+    }
     await db.transaction(async (tx) => {
       await figuresWait(tx);
       for (const { name, rows } of manifest.tables) {
