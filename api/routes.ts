@@ -1,6 +1,17 @@
 import { tuple } from '../core/numeric/tuple.ts';
 import type { CaptureMapping } from '../core/formats/capture-mapping.ts';
 import type { MappedColumn } from '../core/formats/shot-columns.ts';
+import type {
+  AccountAnswer,
+  AccountsAnswer,
+  AuditPage,
+  ErasureAnswer,
+  JoinAnswer,
+  PracticeLinkWire,
+  RetentionAnswer,
+  SecondFactorAnswer,
+} from './account-types.ts';
+import type { Retention } from './account-schemas.ts';
 import type { Settings } from './schemas.ts';
 import type { BackupsAnswer, StorageAnswer } from './types.ts';
 import type {
@@ -50,6 +61,34 @@ export interface Answers {
   'DELETE /session': Nothing;
   'GET /session': SessionAnswer;
   'PUT /settings': Settings;
+  'POST /setup/restore': { rows: number; files: number; madeAt: string };
+
+  'GET /join/:token': JoinAnswer;
+  'POST /join/:token': { name: string };
+  'GET /account': AccountAnswer;
+  'PUT /account/password': { endedSignIns: number };
+  'DELETE /account/sign-ins/:id': Nothing;
+  'DELETE /account/sign-ins': { endedSignIns: number };
+  'POST /account/second-factor': SecondFactorAnswer;
+  'POST /account/second-factor/confirm': Nothing;
+  'DELETE /account/second-factor': Nothing;
+  'GET /accounts': AccountsAnswer;
+  'PATCH /accounts/:id': Nothing;
+  'POST /accounts/:id/reset-link': { path: string };
+  'POST /invitations': { id: string; path: string };
+  'DELETE /invitations/:id': Nothing;
+  'POST /feed-key': { key: string };
+  'GET /practice-links': readonly PracticeLinkWire[];
+  'DELETE /practice-links/:id': Nothing;
+
+  'GET /export': never;
+  'GET /students/:id/export': never;
+  'POST /records': { students: number; name: string; files: number };
+  'GET /students/:id/erasure': ErasureAnswer;
+  'DELETE /students/:id': { files: number };
+  'GET /audit': AuditPage;
+  'GET /retention': RetentionAnswer;
+  'PUT /retention': Retention;
   'GET /events': string;
   'GET /today': TodayAnswer;
 
@@ -114,6 +153,7 @@ export interface Answers {
   'GET /backups': BackupsAnswer;
   'POST /backups': BackupsAnswer;
   'GET /backups/:name/file': never;
+  'DELETE /backups/:name': BackupsAnswer;
   'GET /videos/:id': VideoAnswer;
   'GET /videos/:id/file': Buffer;
   'PUT /videos/:id/marks': VideoAnswer;

@@ -1,13 +1,14 @@
 import * as yup from 'yup';
 import { BODY_PARTS, CLEARANCE_FLAGS } from '../core/catalogue/cautions.ts';
 import { LENSES, LEVELS } from '../core/catalogue/stages.ts';
+import { newPassword } from './account-schemas.ts';
 import { day, id, list, moment, optionalNumber, text } from './fields.ts';
 
 export const accountSchema = yup.object({
   practiceName: yup.string().trim().required('is needed').max(120),
   name: yup.string().trim().required('is needed').max(120),
   signIn: yup.string().trim().required('is needed').max(120),
-  password: yup.string().required('is needed').min(10, 'must have at least 10 characters').max(200),
+  password: newPassword(),
   /** One-time code that the program prints where it is started, so that only who runs it can set it up. */
   setupCode: text(40),
 });
@@ -15,6 +16,8 @@ export const accountSchema = yup.object({
 export const signInSchema = yup.object({
   signIn: yup.string().trim().required('is needed').max(120),
   password: yup.string().required('is needed').max(200),
+  /** One-time code of the second factor, where the account has one. */
+  code: text(10),
 });
 
 export const studentSchema = yup.object({

@@ -11,6 +11,8 @@ import type { BlockStatistics } from '../core/review/block-statistics.ts';
 import type { BlockTrend, Comparison } from '../core/review/compare-blocks.ts';
 import type { Notch, Review } from '../core/review/review.ts';
 import type { Circumstances, SetupInput } from './measure-schemas.ts';
+import type { PracticeLinkWire } from './account-types.ts';
+import type { Role } from './roles.ts';
 import type { ScreenInput, Settings, StudentInput } from './schemas.ts';
 
 export type * from './capture-types.ts';
@@ -19,6 +21,7 @@ export type * from './capture-types.ts';
 
 export interface SessionAnswer {
   name: string;
+  role: Role;
   practiceName: string;
   settings: Settings;
 }
@@ -69,7 +72,7 @@ export interface StudentAnswer extends LessonPage {
   student: StudentWire;
   screens: ScreenInput[];
   stick: NotchStickData;
-  hasPracticeLink: boolean;
+  practiceLink: PracticeLinkWire | null;
 }
 
 export interface ShotWire {

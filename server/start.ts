@@ -13,6 +13,7 @@ import { moveContent } from './content/move-content.ts';
 import type { Db } from './db/connection.ts';
 import { openData, type DataOptions } from './db/data-folder.ts';
 import { databaseBus } from './live/bus.ts';
+import { keepToRetention } from './readings/retention.ts';
 import { tidy } from './readings/tidy.ts';
 import { warmStandings } from './readings/warm.ts';
 import { remembering } from './work/remember.ts';
@@ -105,7 +106,9 @@ export async function start(options: StartOptions): Promise<Running> {
   // Told when it ends, never waited for: the program answers meanwhile.
   let isStopping = false;
   const keepTidy = (alone: boolean): Promise<unknown> =>
-    tidy(services, alone).catch((error: unknown) => log.error({ err: error }, 'what was left could not be tidied'));
+    tidy(services, alone)
+      .then(() => keepToRetention(services))
+      .catch((error: unknown) => log.error({ err: error }, 'what was left could not be tidied'));
   const keepBackups = (): Promise<unknown> =>
     backups.daily().catch((error: unknown) => log.error({ err: error }, 'the daily backup failed'));
   const warm = (): Promise<number> =>

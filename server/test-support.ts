@@ -22,6 +22,7 @@ export class TestServer {
   private queries = 0;
   private bytes = 0;
   readonly http: ReturnType<typeof supertest>;
+  readonly app: ReturnType<typeof createApp>['app'];
   feedKey = '';
   cookie = '';
 
@@ -34,6 +35,7 @@ export class TestServer {
       content: this.content,
       onFeedKey: (_, key) => (this.feedKey = key),
     });
+    this.app = app;
     this.http = supertest(app);
   }
 
@@ -79,6 +81,16 @@ export class TestServer {
     await insertPractice(this.db, practiceId, 'Other range', 'x');
     await insertInstructor(this.db, { id: uuid(), practiceId, name: 'Other', signIn: 'other', salt, hash });
     const res = await this.http.post('/api/session').send({ signIn: 'other', password: 'another long one' });
+    return (res.headers['set-cookie'] as unknown as string[])[0]!.split(';')[0]!;
+  }
+
+  /** Somebody invited into the test practice, signed in. */
+  async colleague(role: 'owner' | 'instructor' | 'assistant', signIn: string = role): Promise<string> {
+    const { body } = await this.call('post', '/invitations', { id: uuid(), name: `Some ${role}`, role }).expect(201);
+    const res = await this.http
+      .post(`/api${(body as { path: string }).path}`)
+      .send({ signIn, password: 'long enough 2' })
+      .expect(201);
     return (res.headers['set-cookie'] as unknown as string[])[0]!.split(';')[0]!;
   }
 

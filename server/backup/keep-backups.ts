@@ -13,6 +13,9 @@ const KEPT_DAYS = 14;
 const WARN_DAYS = 7;
 const NAME = /^practice-(\d{4}-\d{2}-\d{2})T(\d{2})(\d{2})(\d{2})Z\.zip$/;
 
+/** Made on the way to a backup or an export. */
+const LEFT_OVER = /^[.](work|export)-|[.]part$/;
+
 const nameAt = (at: Date): string => `practice-${at.toISOString().slice(0, 19).replace(/:/g, '')}Z.zip`;
 const timeOf = (name: string): Date | undefined => {
   const m = NAME.exec(name);
@@ -28,6 +31,7 @@ export interface KeptBackup {
 /** The backups of a data folder: made on demand and each day, read back at once, the old ones taken away. */
 export class Backups {
   readonly folder: string;
+  readonly keptDays = KEPT_DAYS;
   private running: Promise<KeptBackup> | undefined;
   /** Why the last one failed; empty after a good one. */
   private failed = '';
@@ -67,9 +71,26 @@ export class Backups {
     const age = newest ? now.getTime() - Date.parse(newest.madeAt) : Infinity;
     // A clock that was set back must not stop the backups until it has caught up.
     if (age >= DAY_MS || age < -DAY_MS) await this.make(now);
+    await this.tidy(now);
     const list = await this.list();
     for (const old of list.slice(1).filter((b) => now.getTime() - Date.parse(b.madeAt) > KEPT_DAYS * DAY_MS))
       await rm(join(this.folder, old.name), { force: true });
+  }
+
+  /** Takes one away before its time. @returns false where it is the only one */
+  async drop(name: string): Promise<boolean> {
+    if ((await this.list()).length < 2) return false;
+    await rm(join(this.folder, name), { force: true });
+    return true;
+  }
+
+  /** What a cut-off backup or export has left is taken away after a day. */
+  private async tidy(now: Date): Promise<void> {
+    const names = (await readdir(this.folder).catch(() => [])).filter((n) => LEFT_OVER.test(n));
+    for (const name of names) {
+      const { mtimeMs } = await stat(join(this.folder, name)).catch(() => ({ mtimeMs: Infinity }));
+      if (now.getTime() - mtimeMs > DAY_MS) await rm(join(this.folder, name), { recursive: true, force: true });
+    }
   }
 
   async answer(now = new Date()): Promise<BackupsAnswer> {

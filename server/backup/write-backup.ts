@@ -1,19 +1,16 @@
-import { createHash } from 'node:crypto';
-import { mkdir, mkdtemp, open, rm, stat } from 'node:fs/promises';
+import { mkdir, mkdtemp, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import type { ContentStore } from '../content/content-store.ts';
 import type { Db } from '../db/connection.ts';
 import { schemaSteps } from '../db/migrate.ts';
 import { namedContent } from '../rows/content.ts';
 import { pack, type Packed } from './archive.ts';
+import { writeLines, type WrittenTable } from './lines.ts';
 import { keyOf, tablesInOrder } from './tables.ts';
 
 export const MANIFEST = 'manifest.json';
 /** Version of the archive's own layout. */
 export const FORMAT = 1;
-/** Rows that are read at once. */
-const AT_ONCE = 5000;
-
 /** What a backup says of itself. */
 export interface BackupManifest {
   readonly kind: 'practice-backup';
@@ -21,8 +18,8 @@ export interface BackupManifest {
   readonly madeAt: string;
   /** Step of the schema that the rows are of. */
   readonly schema: string;
-  readonly tables: readonly { readonly name: string; readonly rows: number; readonly sha256: string }[];
-  readonly files: readonly { readonly sha256: string; readonly bytes: number }[];
+  readonly tables: readonly WrittenTable[];
+  readonly files: readonly WrittenFile[];
   /** Files that rows name and that were not there. */
   readonly missing: readonly string[];
 }
@@ -30,25 +27,44 @@ export interface BackupManifest {
 export const tableEntry = (name: string): string => `tables/${name}.ndjson`;
 export const fileEntry = (sha256: string): string => `files/${sha256}`;
 
-/** Rows of a table as lines of JSON in the order of its key, into a file. */
-async function writeTable(tx: Db, name: string, file: string): Promise<{ name: string; rows: number; sha256: string }> {
-  const key = (await keyOf(tx, name)).map((k) => `t."${k}"`).join(', ') || 'ctid';
-  const hash = createHash('sha256');
-  const out = await open(file, 'w');
-  let rows = 0;
-  try {
-    await tx.query(`declare lines cursor for select row_to_json(t)::text as line from "${name}" t order by ${key}`);
-    for (let part; (part = await tx.query<{ line: string }>(`fetch ${AT_ONCE} from lines`)).length > 0;) {
-      const lines = part.map((r) => `${r.line}\n`).join('');
-      hash.update(lines);
-      await out.write(lines);
-      rows += part.length;
-    }
-    await tx.query('close lines');
-  } finally {
-    await out.close();
+export interface WrittenFile {
+  readonly sha256: string;
+  readonly bytes: number;
+}
+
+/** Which of some stored files are there. */
+export async function filesOf(
+  content: ContentStore,
+  named: readonly string[],
+): Promise<{ files: WrittenFile[]; missing: string[] }> {
+  const files: WrittenFile[] = [];
+  const missing: string[] = [];
+  for (const sha256 of named) {
+    const found = await stat(content.whole(sha256)).catch(() => undefined);
+    if (found) files.push({ sha256, bytes: found.size });
+    else missing.push(sha256);
   }
-  return { name, rows, sha256: hash.digest('hex') };
+  return { files, missing };
+}
+
+/** Where tables and files lie, and what they are called in an archive. */
+export const packedParts = (
+  content: ContentStore,
+  folder: string,
+  tables: readonly WrittenTable[],
+  files: readonly WrittenFile[],
+): Packed[] => [
+  ...tables.map((t) => ({ name: tableEntry(t.name), file: join(folder, t.name), compress: true })),
+  ...files.map((f) => ({ name: fileEntry(f.sha256), file: content.whole(f.sha256), compress: false })),
+];
+
+/** All rows of a table, in the order of its key. */
+async function writeTable(tx: Db, name: string, file: string): Promise<WrittenTable> {
+  const key = (await keyOf(tx, name)).map((k) => `t."${k}"`).join(', ') || 'ctid';
+  return {
+    name,
+    ...(await writeLines(tx, `select row_to_json(t)::text as line from "${name}" t order by ${key}`, file)),
+  };
 }
 
 /**
@@ -67,13 +83,7 @@ export async function writeBackup(db: Db, content: ContentStore, file: string): 
         for (const name of await tablesInOrder(tx)) written.push(await writeTable(tx, name, join(folder, name)));
         return { tables: written, named: await namedContent(tx) };
       });
-      const files: { sha256: string; bytes: number }[] = [];
-      const missing: string[] = [];
-      for (const sha256 of named) {
-        const found = await stat(content.whole(sha256)).catch(() => undefined);
-        if (found) files.push({ sha256, bytes: found.size });
-        else missing.push(sha256);
-      }
+      const { files, missing } = await filesOf(content, named);
       const manifest: BackupManifest = {
         kind: 'practice-backup',
         format: FORMAT,
@@ -83,11 +93,10 @@ export async function writeBackup(db: Db, content: ContentStore, file: string): 
         files,
         missing,
       };
-      const packed: Packed[] = [
-        ...tables.map((t) => ({ name: tableEntry(t.name), file: join(folder, t.name), compress: true })),
-        ...files.map((f) => ({ name: fileEntry(f.sha256), file: content.whole(f.sha256), compress: false })),
-      ];
-      await pack(file, packed, { name: MANIFEST, text: JSON.stringify(manifest, null, 1) });
+      await pack(file, packedParts(content, folder, tables, files), {
+        name: MANIFEST,
+        text: JSON.stringify(manifest, null, 1),
+      });
       return manifest;
     });
   } finally {

@@ -5,7 +5,10 @@ import { rateLimit } from 'express-rate-limit';
 import { accountSchema, settingsSchema, signInSchema } from '../../api/schemas.ts';
 import { on, practiceOf, type Services, setSignedIn, valid, whoIs } from './context.ts';
 import { Problem } from '../http/problem.ts';
+import { stepOf } from '../http/second-factor.ts';
 import * as q from '../rows/accounts.ts';
+import { note } from '../rows/audit.ts';
+import { deleteSignIn, insertSignIn, seenNow, signInByHash } from '../rows/sign-ins.ts';
 import { checkPassword, hashPassword, newToken, tokenHash } from '../http/secrets.ts';
 
 const COOKIE = 'maple_sign_in';
@@ -14,27 +17,61 @@ const DAY_MS = 86_400_000;
 
 const cookieOf = (req: Request): string | undefined => parseCookie(req.headers.cookie ?? '')[COOKIE];
 
-async function startSignIn({ db }: Services, req: Request, res: Response, instructorId: string): Promise<void> {
+export async function startSignIn({ db }: Services, req: Request, res: Response, instructorId: string): Promise<void> {
   const token = newToken(32);
-  const expires = new Date(Date.now() + SIGN_IN_DAYS * DAY_MS);
-  await q.insertSignIn(db, tokenHash(token), instructorId, expires);
-  res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', secure: req.secure, path: '/', expires });
+  const expiresAt = new Date(Date.now() + SIGN_IN_DAYS * DAY_MS);
+  const agent = (req.headers['user-agent'] ?? '').slice(0, 200);
+  await insertSignIn(db, { hash: tokenHash(token), instructorId, expiresAt, agent });
+  res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', secure: req.secure, path: '/', expires: expiresAt });
 }
 
 /** Puts the signed-in instructor on the request, or answers 401. */
 export function requireSignIn({ db }: Services): RequestHandler {
   return async (req, _res, next) => {
     const token = cookieOf(req);
-    const found = token === undefined ? undefined : await q.signInByHash(db, tokenHash(token));
-    if (!found) throw new Problem(401, 'not-signed-in', 'Sign in first.');
+    const hash = token === undefined ? undefined : tokenHash(token);
+    const found = hash === undefined ? undefined : await signInByHash(db, hash);
+    if (!found || hash === undefined) throw new Problem(401, 'not-signed-in', 'Sign in first.');
     setSignedIn(req, {
       instructorId: found.instructor_id,
       practiceId: found.practice_id,
       name: found.name,
-      signIn: tokenHash(token as string),
+      role: found.role,
+      signIn: hash,
     });
+    if (found.is_old) await seenNow(db, hash);
     next();
   };
+}
+
+/** Few tries in ten minutes from one place. */
+export const fewTries = (): RequestHandler =>
+  rateLimit({
+    windowMs: 10 * 60_000,
+    limit: 10,
+    skipSuccessfulRequests: true,
+    standardHeaders: true,
+    legacyHeaders: false,
+    // A client that says where it comes from is not believed without a proxy before the program; it may say it all the same.
+    validate: { xForwardedForHeader: false },
+    handler: () => {
+      throw new Problem(429, 'too-many-tries', 'Too many tries. Wait ten minutes, then try again.');
+    },
+  });
+
+/** @throws Problem where an account has a second factor and the code is missing, wrong, or used before */
+async function checkSecondFactor({ db }: Services, account: q.InstructorRow, code: string): Promise<void> {
+  if (account.totp_secret === null) return;
+  if (code === '')
+    throw new Problem(
+      401,
+      'second-factor-needed',
+      'Enter the six digits that your app for one-time codes shows.',
+      'code',
+    );
+  const step = stepOf(account.totp_secret, code.replace(/\s/g, ''));
+  if (step === undefined || !(await q.useTotpStep(db, account.id, step)))
+    throw new Problem(401, 'wrong-code', 'The code is not right, or was used already. Wait for the next one.', 'code');
 }
 
 /**
@@ -54,22 +91,22 @@ export async function ensureFeedKeys({ db, onFeedKey }: Services, known: readonl
   }
 }
 
+/** @throws Problem where the code of the first start is asked for and is not given */
+export function checkSetupCode({ setupCode }: Services, code: string): void {
+  if (setupCode !== undefined && code.trim().toUpperCase() !== setupCode)
+    throw new Problem(
+      403,
+      'wrong-setup-code',
+      'The code is not right: it was printed where the program was started.',
+      'setupCode',
+    );
+}
+
 /** First-run account, sign-in and sign-out: what works without a session. */
 export function openAccountRoutes(services: Services): Router {
   const { db } = services;
   const router = Router();
-  const limiter = rateLimit({
-    windowMs: 10 * 60_000,
-    limit: 10,
-    skipSuccessfulRequests: true,
-    standardHeaders: true,
-    legacyHeaders: false,
-    // A client that says where it comes from is not believed without a proxy before the program; it may say it all the same.
-    validate: { xForwardedForHeader: false },
-    handler: () => {
-      throw new Problem(429, 'too-many-tries', 'Too many tries. Wait ten minutes, then try again.');
-    },
-  });
+  const limiter = fewTries();
 
   on(router, 'GET /setup', async (_req, res) => {
     const needsAccount = !(await q.anyInstructor(db));
@@ -78,13 +115,7 @@ export function openAccountRoutes(services: Services): Router {
 
   on(router, 'POST /setup', limiter, async (req, res) => {
     const input = valid(accountSchema, req.body);
-    if (services.setupCode !== undefined && input.setupCode.trim().toUpperCase() !== services.setupCode)
-      throw new Problem(
-        403,
-        'wrong-setup-code',
-        'The code is not right: it was printed where the program was started.',
-        'setupCode',
-      );
+    checkSetupCode(services, input.setupCode);
     const { salt, hash } = await hashPassword(input.password);
     const practiceId = randomUUID();
     const instructorId = randomUUID();
@@ -116,15 +147,18 @@ export function openAccountRoutes(services: Services): Router {
       found?.password_salt ?? '',
       found?.password_hash ?? Buffer.alloc(32).toString('base64'),
     );
-    if (!found || !ok) throw new Problem(401, 'wrong-sign-in', 'Name or password is not right.');
+    if (!found || !ok || found.closed_at !== null)
+      throw new Problem(401, 'wrong-sign-in', 'Name or password is not right.');
+    await checkSecondFactor(services, found, input.code);
     await startSignIn(services, req, res, found.id);
+    await note(db, { practiceId: found.practice_id, instructorId: found.id, who: found.name, action: 'signed in' });
     res.status(201).json({ name: found.name });
   });
 
   on(router, 'DELETE /session', async (req, res) => {
     const token = cookieOf(req);
     if (token !== undefined) {
-      await q.deleteSignIn(db, tokenHash(token));
+      await deleteSignIn(db, tokenHash(token));
       services.hub.signedOut(tokenHash(token));
     }
     res.clearCookie(COOKIE, { path: '/' });
@@ -141,6 +175,7 @@ export function accountRoutes({ db }: Services): Router {
     const practice = await q.practiceRow(db, who.practiceId);
     res.json({
       name: who.name,
+      role: who.role,
       practiceName: practice?.name ?? '',
       settings: settingsSchema.cast(practice?.settings ?? {}),
     });

@@ -1,6 +1,7 @@
 import { tuple } from '../../core/numeric/tuple.ts';
 import type { NextFunction, Request, RequestHandler, Response, Router } from 'express';
 import type { Logger } from 'pino';
+import { mayDo, type Role } from '../../api/roles.ts';
 import type { Address, Answers } from '../../api/routes.ts';
 import * as yup from 'yup';
 import type { Backups } from '../backup/keep-backups.ts';
@@ -26,6 +27,7 @@ export interface SignedIn {
   readonly instructorId: string;
   readonly practiceId: string;
   readonly name: string;
+  readonly role: Role;
   /** Hash of the sign-in's token. */
   readonly signIn: string;
 }
@@ -79,6 +81,30 @@ export function idParam(req: Request, name = 'id'): string {
 
 type Handler<A extends Address> = (req: Request, res: Response<Answers[A]>, next: NextFunction) => unknown;
 
+/** Told of each request that is about to be handled, by the pattern of its address. */
+export type Watcher = (address: Address, params: Readonly<Record<string, unknown>>) => Promise<void>;
+const watcherOf = new WeakMap<Request, Watcher>();
+export const setWatcher = (req: Request, watcher: Watcher): void => {
+  watcherOf.set(req, watcher);
+};
+
+/** Before each handler: refuses what the role of who asks does not allow, and lets the request be noted. */
+const atDoor =
+  (address: Address): RequestHandler =>
+  async (req, _res, next) => {
+    const who = signedInOf.get(req);
+    if (who && !mayDo(who.role, address))
+      throw new Problem(
+        403,
+        'not-your-role',
+        who.role === 'assistant'
+          ? 'An assistant sees and logs; this is for an instructor or the owner.'
+          : 'This is for the owner of the practice.',
+      );
+    await watcherOf.get(req)?.(address, req.params);
+    next();
+  };
+
 /** Registers an address of the API; what is answered must be what the pages are promised. */
 export function on<A extends Address>(
   router: Router,
@@ -86,5 +112,5 @@ export function on<A extends Address>(
   ...handlers: readonly [...RequestHandler[], Handler<A>]
 ): void {
   const [method, path] = tuple(2, address.split(' '));
-  router[method.toLowerCase() as 'get'](path, ...(handlers as unknown as RequestHandler[]));
+  router[method.toLowerCase() as 'get'](path, atDoor(address), ...(handlers as unknown as RequestHandler[]));
 }

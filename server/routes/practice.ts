@@ -11,7 +11,8 @@ import { planStudent } from '../readings/plan-student.ts';
 import { planDrillRow, planInForce } from '../rows/plans.ts';
 import { standingOf } from '../readings/standing.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';
-import { insertSet, setsOfPlan, studentByLink } from '../rows/practice.ts';
+import { studentByLink } from '../rows/links.ts';
+import { insertSet, setsOfPlan } from '../rows/practice.ts';
 
 /** The student's page behind a private link: the plan in force, and the log of sets. */
 export function practiceRoutes(services: Services): Router {

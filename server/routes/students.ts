@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
+import { linkSchema } from '../../api/account-schemas.ts';
 import { bodySizeSchema, lessonSchema, screenSchema, studentSchema } from '../../api/schemas.ts';
 import type { LessonPage, StudentAnswer } from '../../api/types.ts';
 import { newToken, tokenHash } from '../http/secrets.ts';
@@ -7,7 +8,7 @@ import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { saveBodySize } from '../rows/body-sizes.ts';
 import { insertLesson, lessonSummaries } from '../rows/lessons.ts';
-import { hasLink, insertLink, withdrawLinks } from '../rows/practice.ts';
+import { insertLink, openLinks, withdrawLink, withdrawLinks } from '../rows/links.ts';
 import { standingOf } from '../readings/standing.ts';
 import { studentCards } from '../readings/student-list.ts';
 import { insertScreen, saveStudent, screensOf, studentPage, studentRow, studentToWire } from '../rows/students.ts';
@@ -54,7 +55,7 @@ export function studentRoutes(services: Services): Router {
       screens: await screensOf(db, practiceId, row.id),
       ...(await lessonPage(practiceId, row.id, 0)),
       stick: (await standingOf(services, practiceId, row)).stick,
-      hasPracticeLink: await hasLink(db, practiceId, row.id),
+      practiceLink: (await openLinks(db, practiceId, row.id))[0] ?? null,
     };
     res.json(answer);
   });
@@ -96,16 +97,26 @@ export function studentRoutes(services: Services): Router {
     const practiceId = practiceOf(req);
     const row = await studentRow(db, practiceId, idParam(req));
     if (!row) throw notFound('The student');
+    const { days } = valid(linkSchema, req.body);
     const token = newToken();
     await db.transaction(async (tx) => {
       await withdrawLinks(tx, practiceId, row.id);
-      await insertLink(tx, practiceId, row.id, randomUUID(), tokenHash(token));
+      await insertLink(tx, practiceId, row.id, { id: randomUUID(), hash: tokenHash(token), days });
     });
     res.status(201).json({ path: `/practice/${token}` });
   });
 
   on(router, 'DELETE /students/:id/practice-link', async (req, res) => {
     await withdrawLinks(db, practiceOf(req), idParam(req));
+    res.status(204).end();
+  });
+
+  on(router, 'GET /practice-links', async (req, res) => {
+    res.json(await openLinks(db, practiceOf(req)));
+  });
+
+  on(router, 'DELETE /practice-links/:id', async (req, res) => {
+    if (!(await withdrawLink(db, practiceOf(req), idParam(req)))) throw notFound('The link');
     res.status(204).end();
   });
   return router;

@@ -81,41 +81,6 @@ export const insertSet = (
     ],
   );
 
-export interface LinkedStudent extends Row {
-  practice_id: string;
-  student_id: string;
-}
-
-export const studentByLink = async (db: Db, hash: string): Promise<LinkedStudent | undefined> =>
-  (
-    await db.query<LinkedStudent>(
-      'select practice_id, student_id from practice_links where token_hash = $1 and withdrawn_at is null',
-      [hash],
-    )
-  )[0];
-
-export const withdrawLinks = (db: Db, practiceId: string, studentId: string): Promise<unknown> =>
-  db.query(
-    'update practice_links set withdrawn_at = now() where practice_id = $1 and student_id = $2 and withdrawn_at is null',
-    [practiceId, studentId],
-  );
-
-export const insertLink = (db: Db, practiceId: string, studentId: string, id: string, hash: string): Promise<unknown> =>
-  db.query('insert into practice_links (id, practice_id, student_id, token_hash) values ($1, $2, $3, $4)', [
-    id,
-    practiceId,
-    studentId,
-    hash,
-  ]);
-
-export const hasLink = async (db: Db, practiceId: string, studentId: string): Promise<boolean> =>
-  (
-    await db.query(
-      'select 1 from practice_links where practice_id = $1 and student_id = $2 and withdrawn_at is null limit 1',
-      [practiceId, studentId],
-    )
-  ).length > 0;
-
 export interface RecentSetRow extends Row {
   student_id: string;
   student_name: string;

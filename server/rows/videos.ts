@@ -184,3 +184,12 @@ export const videoByHash = async (
       [practiceId, studentId, sha256],
     )
   )[0];
+
+/** Name of a film. */
+export const filmOf = async (db: Db, practiceId: string, id: string): Promise<string | undefined> =>
+  (
+    await db.query<{ file_name: string }>('select file_name from videos where practice_id = $1 and id = $2', [
+      practiceId,
+      id,
+    ])
+  )[0]?.file_name;

@@ -25,14 +25,14 @@ const EXAMPLE = {
 };
 
 /** A column of text fields from field names, labels and a schema; shows the server's answer where it refuses. */
-function FormOf<T extends Record<string, string>>({
+function FormOf({
   schema,
   fields,
   path,
   action,
 }: {
-  schema: typeof accountSchema | typeof signInSchema;
-  fields: readonly { name: keyof T & string; label: string; hint?: string; type?: 'password'; given?: string }[];
+  schema: Parameters<typeof yupResolver>[0];
+  fields: readonly { name: string; label: string; hint?: string; type?: 'password'; given?: string }[];
   path: 'POST /setup' | 'POST /session';
   action: string;
 }) {
