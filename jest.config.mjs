@@ -46,6 +46,8 @@ export default {
       displayName: 'server',
       testEnvironment: 'node',
       testMatch: ['<rootDir>/{server,demo}/**/*.test.ts'],
+      // Several processes need a PostgreSQL server.
+      testPathIgnorePatterns: ['/node_modules/', 'server/(processes|move)\\.test\\.ts$'],
     },
     // The whole server suite once more on the PostgreSQL server that `npm test` starts.
     ...(process.env.TEST_POSTGRES
@@ -57,7 +59,10 @@ export default {
             globals: { testPostgres: process.env.TEST_POSTGRES },
             testMatch: ['<rootDir>/server/**/*.test.ts'],
             // These open an embedded database of their own in any case.
-            testPathIgnorePatterns: ['/node_modules/', 'server/(start|cut-off|threads)\\.test\\.ts$'],
+            testPathIgnorePatterns: [
+              '/node_modules/',
+              'server/(start|cut-off|threads|object-store|compose)\\.test\\.ts$',
+            ],
           },
         ]
       : []),

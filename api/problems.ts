@@ -5,6 +5,7 @@ export type ServerProblemCode =
   | 'already-here'
   | 'already-joined'
   | 'backup-needed'
+  | 'backup-running'
   | 'disk-full'
   | 'folder-read-only'
   | 'last-owner'

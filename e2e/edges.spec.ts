@@ -1,6 +1,8 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { addStudent, api, expect, PASSWORD, signIn, startLesson, test, textFile } from './application.ts';
 
+const PEOPLE = ['data', 'account', 'people', 'log'].map((part) => `/settings?part=${part}`);
+
 test('bad files are refused with place and reason, and nothing is kept', async ({ page, app }) => {
   await signIn(page, app);
   await addStudent(page, app, 'Bad Files');
@@ -155,7 +157,7 @@ test('paper and bay themes hold the contrast and name every control', async ({ p
       `${app.address}/settings?part=faults&number=leak:sway`,
       `${app.address}/settings?part=signs&number=sign:toe-extension`,
       `${app.address}/settings?part=history`,
-      `${app.address}/settings?part=data`,
+      ...PEOPLE.map((part) => `${app.address}${part}`),
     ]) {
       await page.goto(address);
       await expect(page.getByRole('heading').first()).toBeVisible();
@@ -170,7 +172,7 @@ test('paper and bay themes hold the contrast and name every control', async ({ p
 test('at 200 % zoom nothing is cut off sideways', async ({ page, app }) => {
   await signIn(page, app);
   await page.setViewportSize({ width: 640, height: 400 });
-  for (const path of ['/', '/students', '/drills', '/bench', '/settings', '/settings?part=signs']) {
+  for (const path of ['/', '/students', '/drills', '/bench', '/settings', '/settings?part=signs', ...PEOPLE]) {
     await page.goto(`${app.address}${path}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(640);

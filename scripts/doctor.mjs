@@ -5,6 +5,7 @@ import { built, flag, ready, ROOT } from './prepare.mjs';
 ready();
 const { openData } = await built('server/db/data-folder');
 const { contentOf } = await built('server/content/content-folder');
+const { filesFrom } = await built('server/content/object-store');
 const { Backups } = await built('server/backup/keep-backups');
 const { examine } = await built('server/readings/doctor');
 const dataFolder = String(flag('data') ?? process.env.MAPLE_DATA ?? join(ROOT, 'data', 'practice'));
@@ -14,7 +15,7 @@ said(true, 'Program', `Node.js ${process.version}`);
 said(true, 'Folder', process.env.DATABASE_URL ? `${dataFolder}, rows on a PostgreSQL server` : dataFolder);
 try {
   const { db, close } = await openData({ dataFolder, databaseUrl: process.env.DATABASE_URL, mustExist: true });
-  const store = contentOf(dataFolder);
+  const store = await contentOf(dataFolder, undefined, filesFrom(process.env));
   for (const f of await examine(db, store, new Backups(db, store, dataFolder), dataFolder)) {
     said(f.isWell, f.what, f.said);
     if (!f.isWell) wrong += 1;

@@ -5,6 +5,7 @@ import { built, flag, ready, ROOT } from './prepare.mjs';
 ready();
 const { openData } = await built('server/db/data-folder');
 const { contentOf } = await built('server/content/content-folder');
+const { filesFrom } = await built('server/content/object-store');
 const { restoreBackup } = await built('server/backup/restore-backup');
 const file = process.argv[2];
 const dataFolder = String(flag('data') ?? process.env.MAPLE_DATA ?? join(ROOT, 'data', 'practice'));
@@ -14,7 +15,11 @@ if (!file || file.startsWith('--')) {
 }
 try {
   const { db, close } = await openData({ dataFolder, databaseUrl: process.env.DATABASE_URL });
-  const { madeAt, tables, files, missing } = await restoreBackup(db, contentOf(dataFolder), resolve(file));
+  const { madeAt, tables, files, missing } = await restoreBackup(
+    db,
+    await contentOf(dataFolder, undefined, filesFrom(process.env)),
+    resolve(file),
+  );
   const rows = tables.reduce((sum, t) => sum + t.rows, 0);
   console.log(
     `Restored into ${dataFolder}: ${rows} rows and ${files.length} files as they were on ${madeAt}. Counts and hashes agree.`,

@@ -18,7 +18,8 @@ export async function serve(defaultFolder, defaultPort, more = {}) {
   };
   let running;
   try {
-    running = await start({ ...options, ...more, port });
+    const { filesFrom } = await built('server/content/object-store');
+    running = await start({ ...options, files: filesFrom(process.env), ...more, port });
   } catch (error) {
     console.error(
       error.code === 'EADDRINUSE' ? `Port ${port} is taken. Choose another with -- --port 4321.` : error.message,

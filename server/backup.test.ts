@@ -160,7 +160,7 @@ test('the doctor names what is wrong: a missing and a damaged file, a clock behi
   await backups.make();
   expect(await wrong()).toEqual([]);
   const [spoilt, gone] = (await checkBackup(file)).files.map((f) => f.sha256);
-  writeFileSync(server.content.whole(spoilt!), 'spoilt');
+  writeFileSync(join(server.content.folder, spoilt!), 'spoilt');
   if (gone) await server.content.drop(gone);
   expect(await wrong()).toEqual(['Original files']);
   const later = new Date(Date.now() + 9 * 86_400_000);

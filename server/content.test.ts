@@ -26,11 +26,11 @@ describe('original files', () => {
       1,
       await server.db.query<{ content_sha256: string }>('select content_sha256 from motions'),
     );
-    writeFileSync(server.content.whole(sha), 'something else');
+    writeFileSync(join(server.content.folder, sha), 'something else');
     expect((await server.call('get', `/motions/${id}/file`).expect(410)).body).toMatchObject({
       code: 'content-damaged',
     });
-    rmSync(server.content.whole(sha));
+    rmSync(join(server.content.folder, sha));
     expect((await server.call('get', `/motions/${id}/file`).expect(410)).body).toMatchObject({
       code: 'content-missing',
     });

@@ -3,6 +3,7 @@ import { TOTP, Secret } from 'otpauth';
 import type { AccountAnswer, AccountsAnswer, AuditPage, PracticeLinkWire } from '../api/account-types.ts';
 import type { Address } from '../api/routes.ts';
 import { mayDo } from '../api/roles.ts';
+import { resetPassword } from './readings/reset-password.ts';
 import { TestServer, uuid } from './test-support.ts';
 
 jest.setTimeout(180_000);
@@ -211,6 +212,16 @@ describe('one’s own account', () => {
   });
 });
 
+test('a password is reset by a command on the machine: the old one and all sign-ins end', async () => {
+  const cookie = await server.colleague('instructor', 'lost');
+  await expect(resetPassword(server.db, 'nobody', false)).rejects.toThrow(/There are: .*lost/);
+  const { password, ended } = await resetPassword(server.db, 'LOST', true);
+  expect(ended).toBe(1);
+  await server.call('get', '/today', undefined, cookie).expect(401);
+  await signIn('lost', 'long enough 2').expect(401);
+  await signIn('lost', password).expect(201);
+});
+
 test('practice links end by themselves, are listed with their last use, and are withdrawn one by one', async () => {
   const studentId = await server.student({ name: 'Linked One' });
   const make = async (days?: number | null): Promise<string> =>
@@ -264,7 +275,7 @@ test('who opened, changed and took away what is kept, minors’ films by name; r
     (await server.call('get', `/audit?student=${minor}`).expect(200)).body as AuditPage;
   const entries = (await log()).entries.filter((e) => e.who === 'Some instructor');
   expect(entries.map((e) => [e.action, e.thing, e.studentName]).sort()).toEqual([
-    ['changed', 'lessons', 'Young One'],
+    ['changed the lesson’s note', '', 'Young One'],
     ['opened', '', 'Young One'],
   ]);
   await server.call('get', '/audit', undefined, cookie).expect(403);

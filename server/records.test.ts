@@ -167,6 +167,14 @@ async function forged(
 }
 
 describe('a record that cannot be taken changes nothing', () => {
+  let on: TestServer;
+  let lessonHere = '';
+  beforeAll(async () => {
+    on = await TestServer.open();
+    await on.setUp();
+    lessonHere = (await richStudent(on, 'Here Already')).lessonId;
+  });
+  afterAll(() => on.db.close());
   const first = (text: string): Record<string, unknown> => JSON.parse(text.split('\n')[0]!) as Record<string, unknown>;
   const edit = (texts: Map<string, string>, name: string, change: (row: Record<string, unknown>) => unknown): void => {
     const row = first(texts.get(name)!);
@@ -188,23 +196,17 @@ describe('a record that cannot be taken changes nothing', () => {
     ['another kind', (m) => ((m as { kind: string }).kind = 'practice-backup')],
     ['a lost file', (m) => ((m as { files: unknown }).files = [])],
   ])('%s', async (_, change) => {
-    const on = await TestServer.open();
-    await on.setUp();
-    const here = await richStudent(on, 'Here Already');
     const before = await exportRecord(on, await practiceOf(on), undefined, join(folder, 'before', 'x.zip'));
     const stored = (await on.content.list()).length;
-    const file = await forged(join(folder, 'one', 'a.zip'), (m, t) => change(m, t, here.lessonId));
+    const file = await forged(join(folder, 'one', 'a.zip'), (m, t) => change(m, t, lessonHere));
     const failed = await on.uploadBytes('/records?name=x.zip', readFileSync(file));
     expect({ status: failed.status, body: failed.body as unknown }).toMatchObject({ status: expect.any(Number) });
     expect([404, 409, 422]).toContain(failed.status);
     const after = await exportRecord(on, await practiceOf(on), undefined, join(folder, 'before', 'y.zip'));
     expect(shape(after)).toEqual(shape(before));
     expect((await on.content.list()).length).toBe(stored);
-    await on.db.close();
   });
   test('one of an earlier schema is brought up to date on its way in', async () => {
-    const on = await TestServer.open();
-    await on.setUp();
     const file = await forged(
       join(folder, 'one', 'a.zip'),
       (m) => ((m as { schema: string }).schema = '013-trust.sql'),
@@ -216,7 +218,6 @@ describe('a record that cannot be taken changes nothing', () => {
     const manifest = JSON.parse(await archive.text('manifest.json')) as RecordManifest;
     archive.close();
     expect(again.tables).toEqual(manifest.tables);
-    await on.db.close();
   });
 });
 

@@ -4,13 +4,16 @@ import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { anyInstructor } from './rows/accounts.ts';
-import { newCode } from './http/secrets.ts';
+import { codeOf } from './http/secrets.ts';
+import { installationId } from './rows/content.ts';
 import { ensureFeedKeys } from './routes/accounts.ts';
 import { createApp } from './app.ts';
 import { Backups } from './backup/keep-backups.ts';
 import { contentOf } from './content/content-folder.ts';
 import { moveContent } from './content/move-content.ts';
 import type { Db } from './db/connection.ts';
+import { DatabaseTurns, LocalTurns } from './db/turns.ts';
+import type { ObjectStoreOptions } from './content/object-store.ts';
 import { openData, type DataOptions } from './db/data-folder.ts';
 import { databaseBus } from './live/bus.ts';
 import { keepToRetention } from './readings/retention.ts';
@@ -29,6 +32,8 @@ export interface StartOptions extends DataOptions {
   readonly firstRunCode?: boolean;
   /** A proxy stands before the program. */
   readonly behindProxy?: boolean;
+  /** Object store for the original files instead of the data folder. */
+  readonly files?: ObjectStoreOptions;
 }
 
 export interface Running {
@@ -65,7 +70,8 @@ const WARM_EVERY_MS = 600_000;
 export async function start(options: StartOptions): Promise<Running> {
   const log = pino({ level: options.logLevel ?? 'warn' });
   const { db, close } = await openData(options);
-  const content = contentOf(options.dataFolder);
+  const turns = options.databaseUrl ? new DatabaseTurns(options.databaseUrl) : new LocalTurns();
+  const content = await contentOf(options.dataFolder, turns, options.files);
   const moved = await moveContent(db, content);
   if (moved > 0) log.warn(`${moved} original files moved into ${content.folder}`);
   const bus = options.databaseUrl ? databaseBus(options.databaseUrl) : undefined;
@@ -78,8 +84,8 @@ export async function start(options: StartOptions): Promise<Running> {
   const writeFeedFile = (): void => {
     writeFileSync(feedFile, JSON.stringify({ address, keys: [...feedKeys.values()] }, null, 2), { mode: 0o600 });
   };
-  const setupCode = options.firstRunCode && !(await anyInstructor(db)) ? newCode() : undefined;
-  const backups = new Backups(db, content, options.dataFolder);
+  const setupCode = options.firstRunCode && !(await anyInstructor(db)) ? codeOf(await installationId(db)) : undefined;
+  const backups = new Backups(db, content, options.dataFolder, turns);
   const { app, services } = createApp({
     backups,
     setupCode,
@@ -96,7 +102,7 @@ export async function start(options: StartOptions): Promise<Running> {
     },
   });
   // Before anybody asks for anything: what the last run was cut off in.
-  await tidy(services, !options.databaseUrl);
+  await turns.ifFree('sweep', () => tidy(services, !options.databaseUrl));
   const server = createServer(app);
   const port = await listen(server, options.port, options.host);
   address = `http://${options.host.includes(':') ? `[${options.host}]` : options.host}:${port}`;
@@ -116,15 +122,16 @@ export async function start(options: StartOptions): Promise<Running> {
       if (!isStopping) log.error({ err: error }, 'standings could not be reckoned ahead');
       return 0;
     });
-  const warmed = warm();
+  const warmed = turns.ifFree('warm', warm).then((n) => n ?? 0);
   // A changed setting and the end of a day take hold of every standing at once.
   let warming: Promise<unknown> = warmed;
   const again = setInterval(
     () =>
       (warming = warming
-        .then(() => keepTidy(false))
-        .then(warm)
-        .then(keepBackups)),
+        // Of several processes one does it.
+        .then(() => turns.ifFree('sweep', () => keepTidy(false).then(warm).then(keepBackups)))
+        .then(() => content.tidyLocal())
+        .catch((error: unknown) => log.error({ err: error }, 'what is done now and then failed'))),
     WARM_EVERY_MS,
   ).unref();
 
@@ -141,6 +148,7 @@ export async function start(options: StartOptions): Promise<Running> {
       await warming;
       await work.close();
       await bus?.close();
+      await turns.close();
       await close();
     })());
   return { address, db, feedKeys, setupCode, warmed, stop };

@@ -37,8 +37,8 @@ const addressOf = (url: string, database: string): string => {
   return address.href;
 };
 
-/** A database of its own on a PostgreSQL server, copied from a migrated template; dropped when it is closed. */
-async function postgresDatabase(url: string): Promise<Db> {
+/** A database of its own on a PostgreSQL server, copied from a migrated template. */
+export async function ownDatabase(url: string): Promise<{ readonly url: string; drop(): Promise<void> }> {
   const admin = new pg.Client({ connectionString: url });
   await admin.connect();
   const name = `test_${crypto.randomUUID().replaceAll('-', '')}`;
@@ -57,15 +57,25 @@ async function postgresDatabase(url: string): Promise<Db> {
   } finally {
     await admin.end();
   }
-  const db = serverDb(addressOf(url, name));
   return {
-    ...db,
-    close: async () => {
-      await db.close();
+    url: addressOf(url, name),
+    drop: async () => {
       const last = new pg.Client({ connectionString: url });
       await last.connect();
       await last.query(`drop database if exists ${name} with (force)`);
       await last.end();
+    },
+  };
+}
+
+async function postgresDatabase(url: string): Promise<Db> {
+  const own = await ownDatabase(url);
+  const db = serverDb(own.url);
+  return {
+    ...db,
+    close: async () => {
+      await db.close();
+      await own.drop();
     },
   };
 }

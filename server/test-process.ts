@@ -6,7 +6,10 @@ const SERVER = `
 import('./scripts/prepare.mjs').then(async ({ ready, built }) => {
   ready();
   const { start } = await built('server/start');
-  const running = await start({ dataFolder: process.argv[1], webFolder: '/none', host: '127.0.0.1', port: 0 });
+  const { filesFrom } = await built('server/content/object-store');
+  const databaseUrl = process.env.DATABASE_URL;
+  const files = filesFrom(process.env);
+  const running = await start({ dataFolder: process.argv[1], webFolder: '/none', host: '127.0.0.1', port: 0, databaseUrl, files });
   console.log('at ' + running.address);
 }).catch((error) => { console.error(error.message); process.exit(1); });
 `;
@@ -23,8 +26,8 @@ export class Processes {
   private readonly children: ChildProcess[] = [];
 
   /** Starts the server on a folder; resolves with its address, or with what it said when it ended. */
-  launch(folder: string): Promise<Launched> {
-    const child = spawn(process.execPath, ['--eval', SERVER, folder], { cwd: ROOT });
+  launch(folder: string, env: Readonly<Record<string, string>> = {}): Promise<Launched> {
+    const child = spawn(process.execPath, ['--eval', SERVER, folder], { cwd: ROOT, env: { ...process.env, ...env } });
     this.children.push(child);
     return new Promise((resolve) => {
       let said = '';

@@ -10,7 +10,7 @@ import { InputError } from '../../core/errors/input-error.ts';
 /** A file on disk and the name that it gets in an archive. */
 export interface Packed {
   readonly name: string;
-  readonly file: string;
+  readonly file: string | (() => Promise<string>);
   readonly compress: boolean;
 }
 
@@ -27,7 +27,12 @@ export async function pack(
   zip.on('error', (error) => out.destroy(error as Error));
   try {
     for (const { name, file: from, compress } of files)
-      zip.addReadStreamLazy(name, { compress }, (give) => give(null, createReadStream(from)));
+      zip.addReadStreamLazy(name, { compress }, (give) => {
+        Promise.resolve(typeof from === 'string' ? from : from()).then(
+          (path) => give(null, createReadStream(path)),
+          (error: unknown) => give(error, undefined as never),
+        );
+      });
     zip.addBuffer(Buffer.from(last.text), last.name);
     zip.end();
     await finished(out);

@@ -2,6 +2,8 @@ import { mkdir, readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { BackupsAnswer } from '../../api/types.ts';
 import type { ContentStore } from '../content/content-store.ts';
+import { LocalTurns, type Turns } from '../db/turns.ts';
+import { Problem } from '../http/problem.ts';
 import type { Db } from '../db/connection.ts';
 import { checkBackup } from './restore-backup.ts';
 import { writeBackup } from './write-backup.ts';
@@ -40,6 +42,7 @@ export class Backups {
     private readonly db: Db,
     private readonly content: ContentStore,
     dataFolder: string,
+    private readonly turns: Turns = new LocalTurns(),
   ) {
     this.folder = join(dataFolder, 'backups');
   }
@@ -59,7 +62,14 @@ export class Backups {
 
   /** Makes one now; while one is being made, that one is waited for. */
   make(now = new Date()): Promise<KeptBackup> {
-    this.running ??= this.one(now).finally(() => (this.running = undefined));
+    this.running ??= this.turns
+      .ifFree('backup', () => this.one(now))
+      .then((made) => {
+        if (!made)
+          throw new Problem(409, 'backup-running', 'Another process is making a backup; look again in a while.');
+        return made;
+      })
+      .finally(() => (this.running = undefined));
     return this.running;
   }
 

@@ -1,4 +1,4 @@
-import { mkdir, mkdtemp, rm, stat } from 'node:fs/promises';
+import { mkdir, mkdtemp, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import type { ContentStore } from '../content/content-store.ts';
 import type { Db } from '../db/connection.ts';
@@ -40,8 +40,8 @@ export async function filesOf(
   const files: WrittenFile[] = [];
   const missing: string[] = [];
   for (const sha256 of named) {
-    const found = await stat(content.whole(sha256)).catch(() => undefined);
-    if (found) files.push({ sha256, bytes: found.size });
+    const bytes = await content.sizeOf(sha256);
+    if (bytes !== undefined) files.push({ sha256, bytes });
     else missing.push(sha256);
   }
   return { files, missing };
@@ -55,7 +55,7 @@ export const packedParts = (
   files: readonly WrittenFile[],
 ): Packed[] => [
   ...tables.map((t) => ({ name: tableEntry(t.name), file: join(folder, t.name), compress: true })),
-  ...files.map((f) => ({ name: fileEntry(f.sha256), file: content.whole(f.sha256), compress: false })),
+  ...files.map((f) => ({ name: fileEntry(f.sha256), file: () => content.localWhole(f.sha256), compress: false })),
 ];
 
 /** All rows of a table, in the order of its key. */

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { InputError } from '../../core/errors/input-error.ts';
+import { LocalTurns, type Turns } from '../db/turns.ts';
 import { Problem } from '../http/problem.ts';
 
 /** A file that came in and stands under a name of its own until it is kept or dropped. */
@@ -18,12 +19,15 @@ export interface Received {
 /** File that says which database the folder belongs to. */
 const OWNER = 'owner';
 
+/** Turn of who needs all stored files to stay; `dropUnused` asks for it as well. */
+export const FILES_STAY = 'files stay';
+
 /** Names of our own; what else may lie in the folder is not ours to touch. */
 const STORED = /^([0-9a-f]{64}|[0-9a-f-]{36}\.part)$/;
 
 const sha256Of = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 
-const missing = (sha256: string): Problem =>
+export const missing = (sha256: string): Problem =>
   new Problem(
     410,
     'content-missing',
@@ -37,21 +41,38 @@ const missing = (sha256: string): Problem =>
  */
 export class ContentStore {
   readonly folder: string;
-  /** The last work on each part: the next one waits for it. */
-  private readonly last = new Map<string, Promise<unknown>>();
-
   private staying = 0;
+  private stay: Promise<{ giveBack: () => Promise<void> }> | undefined;
 
-  constructor(folder: string) {
+  constructor(
+    folder: string,
+    private readonly turns: Turns = new LocalTurns(),
+  ) {
     this.folder = folder;
   }
 
-  part(id: string): string {
+  protected part(id: string): string {
     return join(this.folder, `${id}.part`);
   }
 
-  whole(sha256: string): string {
+  protected whole(sha256: string): string {
     return join(this.folder, sha256);
+  }
+
+  /** Where a part that is all here can be read on this machine. */
+  localPart(id: string): Promise<string> {
+    return Promise.resolve(this.part(id));
+  }
+
+  /** Where a stored file can be read on this machine. @throws Problem where it is missing */
+  async localWhole(sha256: string): Promise<string> {
+    await this.check(sha256);
+    return this.whole(sha256);
+  }
+
+  /** Bytes of a stored file; undefined where it is not there. */
+  async sizeOf(sha256: string): Promise<number | undefined> {
+    return (await stat(this.whole(sha256)).catch(() => undefined))?.size;
   }
 
   /** Bytes of a part that are here. */
@@ -64,15 +85,8 @@ export class ContentStore {
   }
 
   /** One piece of a part at a time: a repeat that overtakes its first sending must see what that one has stored. */
-  async inTurn<T>(id: string, work: () => Promise<T>): Promise<T> {
-    const before = this.last.get(id) ?? Promise.resolve();
-    const own = before.catch(() => undefined).then(work);
-    this.last.set(id, own);
-    try {
-      return await own;
-    } finally {
-      if (this.last.get(id) === own) this.last.delete(id);
-    }
+  inTurn<T>(id: string, work: () => Promise<T>): Promise<T> {
+    return this.turns.inTurn(`part ${id}`, work);
   }
 
   /** Adds a piece at the end of a part. */
@@ -136,7 +150,7 @@ export class ContentStore {
   /** @returns the content's hash of a part */
   async hashPart(id: string): Promise<string> {
     const hash = createHash('sha256');
-    await pipeline(createReadStream(this.part(id)), hash);
+    await pipeline(createReadStream(await this.localPart(id)), hash);
     return hash.digest('hex');
   }
 
@@ -156,13 +170,7 @@ export class ContentStore {
 
   /** A stored file, checked against its hash. @throws Problem where it is missing or has changed */
   async read(sha256: string): Promise<Buffer> {
-    let content: Buffer;
-    try {
-      content = await readFile(this.whole(sha256));
-    } catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
-      throw missing(sha256);
-    }
+    const content = await readFile(await this.localWhole(sha256));
     if (sha256Of(content) !== sha256)
       throw new Problem(
         410,
@@ -204,15 +212,49 @@ export class ContentStore {
   /** While some work goes on, no stored file is taken away: what should have been is left for the next tidying. */
   async whileAllStays<T>(work: () => Promise<T>): Promise<T> {
     this.staying += 1;
+    // The first takes the turn for all who need it meanwhile, the last gives it back.
+    this.stay ??= this.takeStay();
+    const stay = await this.stay;
     try {
       return await work();
     } finally {
       this.staying -= 1;
+      if (this.staying === 0) {
+        this.stay = undefined;
+        await stay.giveBack();
+      }
     }
+  }
+
+  private takeStay(): Promise<{ giveBack: () => Promise<void> }> {
+    return new Promise((resolve, reject) => {
+      const done = this.turns.inTurn(
+        FILES_STAY,
+        () =>
+          new Promise<void>((release) =>
+            resolve({
+              giveBack: () => {
+                release();
+                return done;
+              },
+            }),
+          ),
+      );
+      done.catch(reject);
+    });
   }
 
   async drop(sha256: string): Promise<void> {
     if (this.staying > 0) return;
-    await rm(this.whole(sha256), { force: true });
+    await this.remove(sha256);
+  }
+
+  protected remove(sha256: string): Promise<void> {
+    return rm(this.whole(sha256), { force: true });
+  }
+
+  /** Takes copies away that lie on this machine alone; there are none where the folder is the store. */
+  tidyLocal(): Promise<void> {
+    return Promise.resolve();
   }
 }

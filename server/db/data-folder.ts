@@ -10,6 +10,8 @@ interface FolderNote {
   readonly begun: string;
   /** The folder holds demo data, which may be thrown away. */
   readonly demo: boolean;
+  /** When the practice went to a PostgreSQL server, where it did. */
+  readonly movedAt?: string;
 }
 
 export interface DataOptions {
@@ -29,7 +31,7 @@ const NOTE = 'practice.json';
 /** What a database folder cannot be without. */
 const VITAL = ['PG_VERSION', 'base', join('global', 'pg_control'), 'pg_wal'];
 /** What is thrown away when a demo starts over. */
-const DATA = ['postgres', 'postgres.new', 'content', 'videos', NOTE];
+const DATA = ['postgres', 'postgres.new', 'content', 'videos', 'backups', NOTE];
 
 function noteOf(folder: string): FolderNote | undefined {
   try {
@@ -63,6 +65,11 @@ function startOver(folder: string): void {
  */
 export function hasDatabase(folder: string): boolean {
   const database = join(folder, 'postgres');
+  const movedAt = noteOf(folder)?.movedAt;
+  if (movedAt !== undefined)
+    throw new Error(
+      `The practice of ${folder} was moved to a PostgreSQL server on ${movedAt.slice(0, 10)}: start with DATABASE_URL=postgres://…`,
+    );
   if (isEmpty(database)) {
     if (hasHeld(folder))
       throw new Error(
@@ -74,6 +81,13 @@ export function hasDatabase(folder: string): boolean {
   if (missing.length > 0)
     throw new Error(`The database in ${database} is damaged: ${missing.join(', ')} is missing. ${RESTORE}`);
   return true;
+}
+
+/** Notes that a folder's practice is on a PostgreSQL server from now on; its database is kept under another name. */
+export function markMoved(folder: string, now = new Date()): void {
+  const note: FolderNote = { begun: now.toISOString(), demo: false, ...noteOf(folder), movedAt: now.toISOString() };
+  writeFileSync(join(folder, NOTE), JSON.stringify(note));
+  renameSync(join(folder, 'postgres'), join(folder, `postgres.moved-${now.toISOString().slice(0, 10)}`));
 }
 
 /** Makes a database beside its place and puts it there when it is whole: a start that is cut off leaves nothing half begun. */

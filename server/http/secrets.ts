@@ -25,8 +25,14 @@ export const newToken = (bytes = 16): string => randomBytes(bytes).toString('bas
 /** Letters and digits that are not taken for each other. */
 const READABLE = 'ABCDEFGHJKLMNPQRSTUVWXYZ23456789';
 
+const readable = (bytes: Uint8Array): string => Array.from(bytes, (b) => READABLE[b % READABLE.length]!).join('');
+
 /** Code that a person can copy by eye: eight characters, 40 bits. */
-export const newCode = (): string => Array.from(randomBytes(8), (b) => READABLE[b % READABLE.length]!).join('');
+export const newCode = (): string => readable(randomBytes(8));
+
+/** Such a code that all processes of one database come to by themselves. @param secret what nobody else knows */
+export const codeOf = (secret: string): string =>
+  readable(createHash('sha256').update(`first start ${secret}`).digest().subarray(0, 8));
 
 /** What is stored of a token. */
 export const tokenHash = (token: string): string => createHash('sha256').update(token).digest('hex');

@@ -121,6 +121,7 @@ export function openAccountRoutes(services: Services): Router {
     const instructorId = randomUUID();
     const feedKey = newToken();
     await db.transaction(async (tx) => {
+      await q.oneAtATime(tx);
       if (await q.anyInstructor(tx))
         throw new Problem(409, 'already-set-up', 'This practice already has an account. Sign in.');
       await q.insertPractice(tx, practiceId, input.practiceName, tokenHash(feedKey));

@@ -24,6 +24,23 @@ const SAID: Partial<Record<Address, string>> = {
   'POST /students/:id/practice-link': 'made a practice link',
   'DELETE /students/:id/practice-link': 'withdrew the practice link',
   'DELETE /practice-links/:id': 'withdrew the practice link',
+  'POST /videos/:id/done': 'brought a film in',
+  'DELETE /videos/:id': 'erased a film',
+  'PUT /videos/:id/marks': 'marked a film',
+  'POST /lessons/:id/verdict': 'decided the target',
+  'POST /lessons/:id/plan': 'made a plan',
+  'POST /lessons/:id/decisions': 'decided on a drill',
+  'POST /lessons/:id/sets': 'logged a set',
+  'PUT /lessons/:id/signs/:sign': 'graded signs',
+  'PUT /lessons/:id/setups': 'noted the set-up',
+  'PATCH /lessons/:id': 'changed the lesson’s note',
+  'PUT /students/:id': 'changed the student’s data',
+  'POST /students/:id/lessons': 'started a lesson',
+  'POST /students/:id/screens': 'screened the body',
+  'POST /account/second-factor/confirm': 'turned the second factor on',
+  'DELETE /account/second-factor': 'took the second factor off',
+  'DELETE /account/sign-ins': 'signed out everywhere else',
+  'DELETE /account/sign-ins/:id': 'ended a sign-in',
   'PUT /settings': 'changed the settings',
   'PUT /retention': 'changed how long things are kept',
   'PUT /account/password': 'changed the password',
@@ -38,14 +55,15 @@ const UNSAID: ReadonlySet<Address> = new Set<Address>([
   'POST /column-mappings/find',
   'POST /capture-mappings/find',
   'POST /videos/:id/pieces',
+  'POST /lessons/:id/videos',
+  'POST /account/second-factor',
 ]);
 
 const kindOf = (address: Address): string => tuple(2, address.split(' '))[1].split('/')[1]!;
-const lastPart = (address: Address): string =>
-  address
-    .split('/')
-    .filter((part) => !part.startsWith(':'))
-    .at(-1)!;
+const lastPart = (address: Address): string => {
+  const parts = address.split('/').filter((part) => !part.startsWith(':'));
+  return parts[parts.length - 1]!;
+};
 
 function actionOf(address: Address): string | undefined {
   if (UNSAID.has(address)) return undefined;

@@ -127,7 +127,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
     try {
       checkConsent(student, NOT_STORED);
       const sha256 = await files.hashPart(row.id);
-      const facts = await readPictureFile(files.part(row.id), row.file_name);
+      const facts = await readPictureFile(await files.localPart(row.id), row.file_name);
       await db.transaction(async (tx) => {
         await holdContent(tx, sha256);
         const same = await videoByHash(tx, practiceId, student.id, sha256);
@@ -169,8 +169,7 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
 
   on(router, 'GET /videos/:id/file', async (req, res) => {
     const { row } = await film(practiceOf(req), idParam(req));
-    await files.check(row.sha256);
-    res.sendFile(files.whole(row.sha256), {
+    res.sendFile(await files.localWhole(row.sha256), {
       headers: {
         'Content-Type': typeOf(row),
         'X-Content-Type-Options': 'nosniff',

@@ -18,6 +18,10 @@ export interface InstructorRow extends Record<string, unknown> {
 export const anyInstructor = async (db: Db): Promise<boolean> =>
   (await db.query('select 1 from instructors limit 1')).length > 0;
 
+/** Within a transaction: of several who set the practice up at once, each sees what the one before has done. */
+export const oneAtATime = (tx: Db): Promise<unknown> =>
+  tx.query("select pg_advisory_xact_lock(hashtextextended('first account', 0))");
+
 export const insertPractice = (db: Db, id: string, name: string, feedKeyHash: string): Promise<unknown> =>
   db.query('insert into practices (id, name, feed_key_hash) values ($1, $2, $3)', [id, name, feedKeyHash]);
 
@@ -103,3 +107,7 @@ export const updateFeedKey = (db: Db, practiceId: string, hash: string): Promise
 
 export const practiceByFeedKey = async (db: Db, hash: string): Promise<string | undefined> =>
   (await db.query<{ id: string }>('select id from practices where feed_key_hash = $1', [hash]))[0]?.id;
+
+/** Names that people sign in with. */
+export const instructorSignIns = async (db: Db): Promise<string[]> =>
+  (await db.query<{ sign_in: string }>('select sign_in from instructors order by sign_in')).map((r) => r.sign_in);

@@ -53,38 +53,29 @@ export async function auditPage(
       studentName: r.name,
       thing: r.thing,
     })),
-    nextBefore: rows.length === PAGE ? rows.at(-1)!.moment : null,
+    nextBefore: rows.length === PAGE ? rows[rows.length - 1]!.moment : null,
   };
 }
+
+const ofLesson = (table: string): string =>
+  `select l.student_id as student from ${table} t join lessons l on l.id = t.lesson_id where t.practice_id = $1 and t.id = $2`;
+const ofBlock = (table: string): string =>
+  `select l.student_id as student from ${table} t join blocks b on b.id = t.block_id join lessons l on l.id = b.lesson_id
+   where t.practice_id = $1 and t.id = $2`;
 
 /** Tables of what an address can be about, and how each leads to its student. */
 const STUDENT_OF: Readonly<Record<string, string>> = {
   students: 'select id as student from students where practice_id = $1 and id = $2',
   lessons: 'select student_id as student from lessons where practice_id = $1 and id = $2',
   'practice-links': 'select student_id as student from practice_links where practice_id = $1 and id = $2',
-  ...Object.fromEntries(
-    [
-      ['videos', 'videos'],
-      ['blocks', 'blocks'],
-      ['swish-sets', 'swish_sets'],
-    ].map(([kind, table]) => [
-      kind!,
-      `select l.student_id as student from ${table} t join lessons l on l.id = t.lesson_id where t.practice_id = $1 and t.id = $2`,
-    ]),
-  ),
-  ...Object.fromEntries(
-    [
-      ['shots', 'shots'],
-      ['imports', 'imports'],
-      ['swings', 'swings'],
-      ['motions', 'motions'],
-      ['grounds', 'ground_records'],
-    ].map(([kind, table]) => [
-      kind!,
-      `select l.student_id as student from ${table} t join blocks b on b.id = t.block_id join lessons l on l.id = b.lesson_id
-       where t.practice_id = $1 and t.id = $2`,
-    ]),
-  ),
+  videos: ofLesson('videos'),
+  blocks: ofLesson('blocks'),
+  'swish-sets': ofLesson('swish_sets'),
+  shots: ofBlock('shots'),
+  imports: ofBlock('imports'),
+  swings: ofBlock('swings'),
+  motions: ofBlock('motions'),
+  grounds: ofBlock('ground_records'),
 };
 
 /** Whether something of a kind leads to a student. */

@@ -1,4 +1,4 @@
-import type { ContentStore } from '../content/content-store.ts';
+import { FILES_STAY, type ContentStore } from '../content/content-store.ts';
 import type { Db } from '../db/connection.ts';
 
 /**
@@ -15,6 +15,12 @@ export async function holdContent(tx: Db, ...sha256s: readonly string[]): Promis
 export const dropUnused = (db: Db, store: ContentStore, sha256s: readonly string[]): Promise<number> =>
   db.transaction(async (tx) => {
     await holdContent(tx, ...sha256s);
+    // While a backup or an export needs them, here or in another process, they are left for the next tidying.
+    const [stay] = await tx.query<{ free: boolean }>(
+      'select pg_try_advisory_xact_lock_shared(hashtextextended($1, 0)) as free',
+      [FILES_STAY],
+    );
+    if (!stay?.free) return 0;
     let dropped = 0;
     for (const sha256 of new Set(sha256s)) {
       if (await contentIsUsed(tx, sha256)) continue;

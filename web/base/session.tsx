@@ -1,5 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
+import { mayDo } from '../../api/roles.ts';
+import type { Address } from '../../api/routes.ts';
 import { settingsSchema, type Settings } from '../../api/schemas.ts';
 import { metresToYards, mpsToMph, mphToMps } from '../../core/units/units.ts';
 import { ApiError, ask } from './api.ts';
@@ -15,6 +17,12 @@ export const sessionQuery = {
 
 /** The signed-in instructor, or undefined while asking or signed out. */
 export const useSession = () => useQuery(sessionQuery);
+
+/** Whether who is signed in may do what an address does: what the server would refuse is not offered. */
+export function useMay(): (address: Address) => boolean {
+  const role = useSession().data?.role ?? 'assistant';
+  return (address) => mayDo(role, address);
+}
 
 export function SettingsProvider({ settings, children }: { settings?: Settings; children: ReactNode }) {
   return <SettingsContext.Provider value={settings ?? DEFAULTS}>{children}</SettingsContext.Provider>;

@@ -40,6 +40,12 @@ export const Grid = styled.div<{ $least?: string }>`
   align-items: start;
 `;
 
+/** A form in a wide card: no wider than it is read. */
+export const Narrow = styled.div`
+  display: grid;
+  gap: var(--s3);
+  max-width: 420px;
+`;
 export const Soft = styled.span`
   color: var(--soft-ink);
   font-size: var(--small);

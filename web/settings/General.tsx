@@ -1,12 +1,13 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Devices } from './Devices.tsx';
 import type { Settings } from '../../api/schemas.ts';
 import type { SessionAnswer } from '../../api/types.ts';
 import { ask, queryClient } from '../base/api.ts';
 import { useSettings, useUnits } from '../base/session.tsx';
 import { Choice } from '../kit/chips.tsx';
 import { Button, TextField } from '../kit/controls.tsx';
-import { Card, Failed, Row, Soft } from '../kit/layout.tsx';
+import { Card, Failed, Row } from '../kit/layout.tsx';
 
 /** Units, theme, the smallest gain that matters, and how devices reach the open feed. */
 export function General() {
@@ -77,15 +78,7 @@ export function General() {
           </Button>
         </Row>
       </Card>
-      <Card aria-label="Devices">
-        <h2>Devices</h2>
-        <p>
-          A device posts shots to <code>/api/feed/shots</code> with the key in <code>feed.json</code> of the data
-          folder. The simulated range monitor finds both by itself:
-        </p>
-        <code>npm run stand-in -- range-monitor --speed 92 --count 12</code>
-        <Soft>Its shots go to the block that takes live shots; start a block first.</Soft>
-      </Card>
+      <Devices />
     </>
   );
 }

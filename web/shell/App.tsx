@@ -12,6 +12,7 @@ import { Shell } from './Shell.tsx';
 import { themes } from '../base/theme.ts';
 
 const SignIn = lazy(() => import('../sign-in/SignIn.tsx'));
+const Join = lazy(() => import('../sign-in/Join.tsx'));
 const Today = lazy(() => import('../today/Today.tsx'));
 const Students = lazy(() => import('../students/Students.tsx'));
 const StudentEdit = lazy(() => import('../students/StudentEdit.tsx'));
@@ -91,6 +92,7 @@ function Pages() {
           <Suspense fallback={waiting}>
             <Routes>
               <Route path="/practice/:token" element={<Practice />} />
+              <Route path="/join/:token" element={<Join />} />
               <Route path="/*" element={<Instructor />} />
             </Routes>
           </Suspense>

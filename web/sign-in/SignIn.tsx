@@ -1,12 +1,13 @@
-import { yupResolver } from '@hookform/resolvers/yup';
-import { useMutation, useQuery } from '@tanstack/react-query';
-import { Controller, useForm } from 'react-hook-form';
+import { useQuery } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { accountSchema, signInSchema } from '../../api/schemas.ts';
-import { ask, queryClient } from '../base/api.ts';
-import { PrimaryButton, TextField } from '../kit/controls.tsx';
+import { ApiError, ask, queryClient } from '../base/api.ts';
+import { QuietButton } from '../kit/controls.tsx';
 import { Card, Failed, Soft, Waiting } from '../kit/layout.tsx';
+import { FieldsForm } from '../parts/FieldsForm.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
+import { RestoreBackup } from './RestoreBackup.tsx';
 
 const Centre = styled.main`
   min-height: 100vh;
@@ -24,58 +25,8 @@ const EXAMPLE = {
   notches: [{ date: '2026-03-14', speedMps: 41.4 }],
 };
 
-/** A column of text fields from field names, labels and a schema; shows the server's answer where it refuses. */
-function FormOf({
-  schema,
-  fields,
-  path,
-  action,
-}: {
-  schema: Parameters<typeof yupResolver>[0];
-  fields: readonly { name: string; label: string; hint?: string; type?: 'password'; given?: string }[];
-  path: 'POST /setup' | 'POST /session';
-  action: string;
-}) {
-  const { control, handleSubmit } = useForm<Record<string, string>>({
-    resolver: yupResolver(schema) as never,
-    defaultValues: Object.fromEntries(fields.map((f) => [f.name, f.given ?? ''])),
-  });
-  const send = useMutation({
-    mutationFn: (values: Record<string, string>) => ask(path, { body: values }),
-    onSuccess: () => queryClient.invalidateQueries({ queryKey: ['session'] }),
-  });
-  return (
-    <form onSubmit={(e) => void handleSubmit((v) => send.mutate(v))(e)} noValidate style={{ display: 'contents' }}>
-      {fields.map((f, i) => (
-        <Controller
-          key={f.name}
-          control={control}
-          name={f.name}
-          render={({ field, fieldState }) => (
-            <TextField
-              {...field}
-              label={f.label}
-              hint={f.hint}
-              type={f.type}
-              autoFocus={i === 0}
-              error={fieldState.error?.message && `${f.label} ${fieldState.error.message}`}
-            />
-          )}
-        />
-      ))}
-      {send.error ? <Failed error={send.error} /> : null}
-      <PrimaryButton type="submit" isDisabled={send.isPending}>
-        {action}
-      </PrimaryButton>
-    </form>
-  );
-}
-
-/** Sign-in, or the first-run page that creates the instructor's account. */
-export default function SignIn() {
-  const setup = useQuery({ queryKey: ['setup'], queryFn: () => ask('GET /setup') });
-  if (setup.isPending) return <Waiting what="Maple Notch" />;
-  if (setup.error) return <Failed error={setup.error} retry={() => void setup.refetch()} />;
+/** What stands around every page before the sign-in. */
+export function FrontDoor({ children }: { children: ReactNode }) {
   return (
     <Centre>
       <div>
@@ -83,48 +34,89 @@ export default function SignIn() {
         <Soft>Find what limits the speed, change one thing, see whether it held.</Soft>
         <NotchStick stick={EXAMPLE} size="header" />
       </div>
-      <Card>
-        {setup.data.needsAccount ? (
-          <>
-            <h2>Set up your practice</h2>
-            <Soft>This is the first start. The account stays on this machine.</Soft>
-            <FormOf
-              schema={accountSchema}
-              path="POST /setup"
-              action="Create the account"
-              fields={[
-                { name: 'practiceName', label: 'Name of the practice' },
-                { name: 'name', label: 'Your name' },
-                { name: 'signIn', label: 'Sign-in name' },
-                { name: 'password', label: 'Password', hint: 'At least 10 characters.', type: 'password' },
-                ...(setup.data.needsCode
-                  ? [
-                      {
-                        name: 'setupCode',
-                        label: 'Code of the first start',
-                        hint: 'It was printed where the program was started.',
-                        given: new URLSearchParams(location.search).get('code') ?? '',
-                      },
-                    ]
-                  : []),
-              ]}
-            />
-          </>
-        ) : (
-          <>
-            <h2>Sign in</h2>
-            <FormOf
-              schema={signInSchema}
-              path="POST /session"
-              action="Sign in"
-              fields={[
-                { name: 'signIn', label: 'Sign-in name' },
-                { name: 'password', label: 'Password', type: 'password' },
-              ]}
-            />
-          </>
-        )}
-      </Card>
+      <Card>{children}</Card>
     </Centre>
+  );
+}
+
+const signedIn = (): Promise<unknown> => queryClient.invalidateQueries({ queryKey: ['session'] });
+
+function FirstStart({ needsCode }: { needsCode: boolean }) {
+  const [restores, setRestores] = useState(false);
+  const given = new URLSearchParams(location.search).get('code') ?? '';
+  if (restores) return <RestoreBackup needsCode={needsCode} given={given} onBack={() => setRestores(false)} />;
+  return (
+    <>
+      <h2>Set up your practice</h2>
+      <Soft>This is the first start. The account stays on this machine.</Soft>
+      <FieldsForm
+        schema={accountSchema}
+        send={(body) => ask('POST /setup', { body })}
+        onDone={signedIn}
+        action="Create the account"
+        takesFocus
+        fields={[
+          { name: 'practiceName', label: 'Name of the practice' },
+          { name: 'name', label: 'Your name' },
+          { name: 'signIn', label: 'Sign-in name', autoComplete: 'username' },
+          {
+            name: 'password',
+            label: 'Password',
+            hint: 'At least 10 characters.',
+            type: 'password',
+            autoComplete: 'new-password',
+          },
+          ...(needsCode
+            ? [
+                {
+                  name: 'setupCode',
+                  label: 'Code of the first start',
+                  hint: 'It was printed where the program was started.',
+                  given,
+                },
+              ]
+            : []),
+        ]}
+      />
+      <QuietButton onPress={() => setRestores(true)}>Put a backup back instead</QuietButton>
+    </>
+  );
+}
+
+function SignInForm() {
+  const [asksCode, setAsksCode] = useState(false);
+  const send = (body: Record<string, string>): Promise<unknown> =>
+    ask('POST /session', { body }).catch((error: unknown) => {
+      if (error instanceof ApiError && error.code === 'second-factor-needed') setAsksCode(true);
+      throw error;
+    });
+  return (
+    <>
+      <h2>Sign in</h2>
+      <FieldsForm
+        schema={signInSchema}
+        send={send}
+        onDone={signedIn}
+        action="Sign in"
+        takesFocus
+        fields={[
+          { name: 'signIn', label: 'Sign-in name', autoComplete: 'username' },
+          { name: 'password', label: 'Password', type: 'password', autoComplete: 'current-password' },
+          ...(asksCode
+            ? [{ name: 'code', label: 'One-time code', autoComplete: 'one-time-code', takesFocus: true }]
+            : []),
+        ]}
+      />
+    </>
+  );
+}
+
+/** Sign-in, or the first-run page that creates the instructor's account or puts a backup back. */
+export default function SignIn() {
+  const setup = useQuery({ queryKey: ['setup'], queryFn: () => ask('GET /setup') });
+  if (setup.isPending) return <Waiting what="Maple Notch" />;
+  if (setup.error) return <Failed error={setup.error} retry={() => void setup.refetch()} />;
+  return (
+    <FrontDoor>{setup.data.needsAccount ? <FirstStart needsCode={setup.data.needsCode} /> : <SignInForm />}</FrontDoor>
   );
 }

@@ -1,8 +1,11 @@
 import { useMutation } from '@tanstack/react-query';
+import { format } from 'date-fns';
 import QRCode from 'qrcode';
 import { useState } from 'react';
 import styled from 'styled-components';
+import type { PracticeLinkWire } from '../../api/account-types.ts';
 import { ask, queryClient } from '../base/api.ts';
+import { Choice } from '../kit/chips.tsx';
 import { Button } from '../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft } from '../kit/layout.tsx';
 
@@ -15,12 +18,23 @@ const Code = styled.img`
   background: var(--on-maple);
 `;
 
+const ENDS = [
+  { id: '30', name: '30 days' },
+  { id: '180', name: 'half a year' },
+  { id: '365', name: 'a year' },
+  { id: 'never', name: 'never' },
+] as const;
+
 /** Private link to the student's practice page: made here, shown once, withdrawn at will. */
-export function PracticeLink({ studentId, active }: { studentId: string; active: boolean }) {
+export function PracticeLink({ studentId, open }: { studentId: string; open: PracticeLinkWire | null }) {
+  const [days, setDays] = useState<(typeof ENDS)[number]['id']>('180');
   const [made, setMade] = useState<{ address: string; picture: string } | null>(null);
   const make = useMutation({
     mutationFn: async () => {
-      const { path } = await ask('POST /students/:id/practice-link', { id: studentId });
+      const { path } = await ask('POST /students/:id/practice-link', {
+        id: studentId,
+        body: { days: days === 'never' ? null : Number(days) },
+      });
       const address = new URL(path, window.location.origin).href;
       return { address, picture: await QRCode.toDataURL(address, { margin: 1, width: 300 }) };
     },
@@ -56,12 +70,19 @@ export function PracticeLink({ studentId, active }: { studentId: string; active:
         </Notice>
       ) : null}
       {make.error ? <Failed error={make.error} /> : null}
+      <Choice label="A new link ends after" value={days} onChange={setDays} options={ENDS} />
       <Row>
         <Button onPress={() => make.mutate()} isDisabled={make.isPending}>
-          {active ? 'Make a new link' : 'Make the link'}
+          {open ? 'Make a new link' : 'Make the link'}
         </Button>
-        {active ? <Button onPress={() => withdraw.mutate()}>Withdraw the link</Button> : <Soft>No link is open.</Soft>}
+        {open ? <Button onPress={() => withdraw.mutate()}>Withdraw the link</Button> : <Soft>No link is open.</Soft>}
       </Row>
+      {open ? (
+        <Soft>
+          Open {open.expiresAt ? `until ${format(new Date(open.expiresAt), 'd MMM yyyy')}` : 'without an end'};{' '}
+          {open.usedAt ? `last used ${format(new Date(open.usedAt), 'd MMM, HH:mm')}.` : 'not used yet.'}
+        </Soft>
+      ) : null}
     </Card>
   );
 }

@@ -5,11 +5,12 @@ import styled from 'styled-components';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { ask } from '../base/api.ts';
 import { useIntent } from '../base/intent.ts';
-import { useUnits } from '../base/session.tsx';
+import { useMay, useUnits } from '../base/session.tsx';
 import { Button, ButtonLink, PrimaryButton } from '../kit/controls.tsx';
 import { Card, Failed, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { NotchStick, stickSentence } from '../parts/NotchStick.tsx';
 import { PracticeLink } from './PracticeLink.tsx';
+import { RecordCard } from './RecordCard.tsx';
 import { ScreenForm } from '../parts/ScreenForm.tsx';
 
 const Name = styled.h1`
@@ -30,6 +31,7 @@ export default function StudentPage() {
   const { id = '' } = useParams();
   const navigate = useNavigate();
   const units = useUnits();
+  const may = useMay();
   const query = useQuery({ queryKey: ['student', id], queryFn: () => ask('GET /students/:id', { id }) });
   const earlier = useInfiniteQuery({
     queryKey: ['student', id, 'lessons'],
@@ -64,7 +66,7 @@ export default function StudentPage() {
       </Page>
     );
   }
-  const { student, screens, stick, hasPracticeLink } = query.data;
+  const { student, screens, stick, practiceLink } = query.data;
   const lessons = [...query.data.lessons, ...(earlier.data?.pages.flatMap((p) => p.lessons) ?? [])];
   const more = earlier.data ? earlier.hasNextPage : query.data.nextOffset !== null;
   const goal = { gain: 'gain speed', 'win-back': 'win back lost speed', hold: 'hold speed' }[student.goalKind];
@@ -80,7 +82,7 @@ export default function StudentPage() {
           </Soft>
         </div>
         <Row>
-          <ButtonLink href={`/students/${id}/edit`}>Edit</ButtonLink>
+          {may('PUT /students/:id') ? <ButtonLink href={`/students/${id}/edit`}>Edit</ButtonLink> : null}
           <PrimaryButton onPress={() => start.mutate()} isDisabled={start.isPending}>
             Start a lesson
           </PrimaryButton>
@@ -122,7 +124,8 @@ export default function StudentPage() {
         {earlier.error ? <Failed error={earlier.error} retry={() => void earlier.refetch()} /> : null}
       </Card>
       <ScreenForm studentId={id} screens={screens} />
-      <PracticeLink studentId={id} active={hasPracticeLink} />
+      {may('POST /students/:id/practice-link') ? <PracticeLink studentId={id} open={practiceLink} /> : null}
+      <RecordCard id={id} />
     </Page>
   );
 }

@@ -3,6 +3,7 @@ import { format } from 'date-fns';
 import { useDeferredValue } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
+import { useMay } from '../base/session.tsx';
 import { ask } from '../base/api.ts';
 import { Button, ButtonLink } from '../kit/controls.tsx';
 import { Card, Failed, Grid, Page, Soft, Spread, Waiting } from '../kit/layout.tsx';
@@ -23,13 +24,14 @@ export default function Students() {
     initialPageParam: 0,
     getNextPageParam: (last) => last.nextOffset,
   });
+  const may = useMay();
   const cards = list.data?.pages.flatMap((p) => p.students) ?? [];
   return (
     <Page>
       <Spread>
         <h1>Students</h1>
         <SearchField label="Search by name" />
-        <ButtonLink href="/students/new">Add a student</ButtonLink>
+        {may('PUT /students/:id') ? <ButtonLink href="/students/new">Add a student</ButtonLink> : null}
       </Spread>
       {list.isPending ? <Waiting what="students" /> : null}
       {list.error ? <Failed error={list.error} retry={() => void list.refetch()} /> : null}

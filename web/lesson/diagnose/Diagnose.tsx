@@ -10,6 +10,7 @@ import { percent } from '../../../core/numeric/percent.ts';
 import { Button, PrimaryButton, QuietButton, TextField } from '../../kit/controls.tsx';
 import { FaultChain } from './FaultChain.tsx';
 import { Card, Failed, Notice, Row, Sentence, Soft, Waiting } from '../../kit/layout.tsx';
+import { ForRole } from '../../parts/ForRole.tsx';
 import { drawnFromCurves } from '../../parts/swing/captured-drawing.ts';
 import { WhatIf } from '../../parts/swing/WhatIf.tsx';
 import { useTask } from '../../workers/run.ts';
@@ -164,12 +165,14 @@ export default function Diagnose({
           />
           {decide.error ? <Failed error={decide.error} /> : null}
           <Row>
-            <PrimaryButton
-              onPress={() => decide.mutate(chosen)}
-              isDisabled={decide.isPending || (overrules && reason.trim() === '')}
-            >
-              Make “{faultById(chosen)?.name}” the target
-            </PrimaryButton>
+            <ForRole to="POST /lessons/:id/verdict">
+              <PrimaryButton
+                onPress={() => decide.mutate(chosen)}
+                isDisabled={decide.isPending || (overrules && reason.trim() === '')}
+              >
+                Make “{faultById(chosen)?.name}” the target
+              </PrimaryButton>
+            </ForRole>
           </Row>
         </Card>
       ) : null}

@@ -7,6 +7,7 @@ import { drillById } from '../../../core/catalogue/drills.ts';
 import { laneOf, RUNGS } from '../../../core/catalogue/rungs.ts';
 import { ask, newId } from '../../base/api.ts';
 import { Button, PrimaryButton, Select, TextField } from '../../kit/controls.tsx';
+import { ForRole } from '../../parts/ForRole.tsx';
 import { DrillText } from '../../parts/DrillText.tsx';
 import { Card, Cautions, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { WeekStrip } from '../../parts/WeekStrip.tsx';
@@ -196,9 +197,11 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
           <Cautions items={cautions} />
           {make.error ? <Failed error={make.error} /> : null}
           <Row>
-            <PrimaryButton onPress={() => make.mutate(target)} isDisabled={make.isPending}>
-              Make the week
-            </PrimaryButton>
+            <ForRole to="POST /lessons/:id/plan">
+              <PrimaryButton onPress={() => make.mutate(target)} isDisabled={make.isPending}>
+                Make the week
+              </PrimaryButton>
+            </ForRole>
           </Row>
         </Card>
       ) : null}

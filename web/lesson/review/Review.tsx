@@ -7,6 +7,7 @@ import { RUNGS } from '../../../core/catalogue/rungs.ts';
 import { ask } from '../../base/api.ts';
 import { Button, PrimaryButton, Select, TextField } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
+import { ForRole } from '../../parts/ForRole.tsx';
 import { WeekStrip } from '../../parts/WeekStrip.tsx';
 import { useLessonWrite, useReview } from '../common/data.ts';
 import { GainCard } from './GainCard.tsx';
@@ -93,9 +94,11 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
           {decide.error ? <Failed error={decide.error} /> : null}
           {witness.error ? <Failed error={witness.error} /> : null}
           <Row>
-            <PrimaryButton onPress={() => decide.mutate(undefined)} isDisabled={decide.isPending}>
-              Decide
-            </PrimaryButton>
+            <ForRole to="POST /lessons/:id/decisions">
+              <PrimaryButton onPress={() => decide.mutate(undefined)} isDisabled={decide.isPending}>
+                Decide
+              </PrimaryButton>
+            </ForRole>
           </Row>
         </>
       )}

@@ -1,15 +1,19 @@
 import { format } from 'date-fns';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { ask, queryClient } from '../base/api.ts';
-import { Button } from '../kit/controls.tsx';
+import { ask, queryClient } from '../../base/api.ts';
+import { Button } from '../../kit/controls.tsx';
+import { useMay } from '../../base/session.tsx';
 import { BackupCard } from './BackupCard.tsx';
-import { Card, Failed, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
+import { RecordsCard } from './RecordsCard.tsx';
+import { RetentionCard } from './RetentionCard.tsx';
+import { Card, Failed, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 
 const inMb = (bytes: number): string => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`;
 
 /** What the original files take, and uploads that wait for their rest. */
 export function DataPart() {
+  const may = useMay();
   const { data, error, refetch } = useQuery({ queryKey: ['storage'], queryFn: () => ask('GET /storage') });
   const drop = useMutation({
     mutationFn: (id: string) => ask('DELETE /videos/:id', { id }),
@@ -20,6 +24,8 @@ export function DataPart() {
   return (
     <>
       <BackupCard />
+      {may('GET /export') ? <RecordsCard /> : null}
+      <RetentionCard />
       <Card aria-label="Original files">
         <h2>Original files</h2>
         <p>
