@@ -68,6 +68,7 @@ export function buildWeb() {
   const vite = ['node_modules/vite/bin/vite.js', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'];
   const code = run(process.execPath, vite);
   if (code !== 0) process.exit(code);
+  cpSync(join(ROOT, 'THIRD-PARTY-NOTICES.txt'), join(ROOT, 'dist', 'web', 'notices.txt'));
 }
 
 /** Folders that run under Node.js, and what of them is no code and goes along. */

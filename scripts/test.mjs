@@ -38,6 +38,8 @@ const beside = (name, program, ...args) =>
       resolve();
     });
   });
+/** A script of ours that is checked by its exit code. */
+const script = (name, ...args) => beside(name, join('..', 'scripts', args[0]), ...args.slice(1));
 const cruise = (name, config) =>
   beside(name, 'dependency-cruiser/bin/dependency-cruise.mjs', '--config', config, ...FOLDERS);
 
@@ -52,6 +54,7 @@ await Promise.all([
     await beside('prettier', 'prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn');
     await cruise('imports', '.dependency-cruiser.cjs');
     await cruise('folders', '.folders-cruiser.cjs');
+    await script('dependencies', 'dependencies.mjs', 'check');
   })(),
 ]);
 console.log(`lint and types took ${seconds(begun).toFixed(0)} s`);

@@ -7,7 +7,7 @@ import { ask, queryClient } from '../base/api.ts';
 import { useSettings, useUnits } from '../base/session.tsx';
 import { Choice } from '../kit/chips.tsx';
 import { Button, TextField } from '../kit/controls.tsx';
-import { Card, Failed, Row } from '../kit/layout.tsx';
+import { Card, Failed, Row, Soft } from '../kit/layout.tsx';
 
 /** Units, theme, the smallest gain that matters, and how devices reach the open feed. */
 export function General() {
@@ -79,6 +79,9 @@ export function General() {
         </Row>
       </Card>
       <Devices />
+      <Soft>
+        Maple Notch stands on open-source packages: <a href="/notices.txt">their notices</a>.
+      </Soft>
     </>
   );
 }
