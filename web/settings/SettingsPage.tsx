@@ -8,7 +8,7 @@ import { BeliefList } from './beliefs/BeliefList.tsx';
 import { useBeliefs } from './beliefs/data.ts';
 import { BELIEF_PARTS } from './beliefs/entries.ts';
 import { AccountPart } from './account/AccountPart.tsx';
-import { DataPart } from './data/DataPart.tsx';
+import { DataPart } from './kept/DataPart.tsx';
 import { General } from './General.tsx';
 import { LogPart } from './people/LogPart.tsx';
 import { PeoplePart } from './people/PeoplePart.tsx';
