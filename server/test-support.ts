@@ -39,10 +39,15 @@ export class TestServer {
     this.http = supertest(app);
   }
 
+  /** What the database answers instead of a query, as a machine in trouble does. */
+  fault: (sql: string) => Error | undefined = () => undefined;
+
   private counted(db: Db): Db {
     return {
       ...db,
       query: async (sql, parameters) => {
+        const fault = this.fault(sql);
+        if (fault) throw fault;
         const rows = await db.query(sql, parameters);
         this.queries += 1;
         this.bytes += JSON.stringify(rows).length;

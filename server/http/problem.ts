@@ -2,6 +2,7 @@ import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
 import type { ProblemCode } from '../../api/problems.ts';
 import { CannotSayError, InputError } from '../../core/errors/input-error.ts';
+import { machineFault } from './machine-fault.ts';
 import { LARGEST_FILE_BYTES } from '../../core/formats/delimited.ts';
 
 /** An error that is answered as problem details with a stable code. */
@@ -61,41 +62,6 @@ function refusedByDatabase(
   };
 }
 
-/** What the machine itself cannot do now, whoever says so: the disk, or the database on it. */
-const OF_MACHINE: readonly {
-  readonly codes: RegExp;
-  readonly said: RegExp;
-  readonly code: ProblemCode;
-  readonly message: string;
-}[] = [
-  {
-    codes: /^(ENOSPC|EDQUOT|53100)$/,
-    said: /no space left/i,
-    code: 'disk-full',
-    message:
-      'The disk of the machine that the program runs on is full: nothing of this was stored, all that was stored before is safe and can be read. Free some room there, then try again.',
-  },
-  {
-    codes: /^(EROFS|EACCES|EPERM|25006)$/,
-    said: /read-only file system|permission denied/i,
-    code: 'folder-read-only',
-    message:
-      'The program may not write into its data folder: nothing of this was stored, all that was stored before can be read. Make the folder writable, then try again.',
-  },
-  {
-    codes: /^(ENOMEM|53200|ERR_WORKER_OUT_OF_MEMORY)$/,
-    said: /out of memory|cannot allocate memory/i,
-    code: 'memory-short',
-    message: 'The machine is short of memory: nothing of this was stored. Close other programs on it, then try again.',
-  },
-];
-
-function ofMachine(error: unknown): (typeof OF_MACHINE)[number] | undefined {
-  if (!(error instanceof Error)) return undefined;
-  const code = 'code' in error ? String(error.code) : '';
-  return OF_MACHINE.find((m) => m.codes.test(code) || (/^(XX|58)/.test(code) && m.said.test(error.message)));
-}
-
 /** An error without what a database tells of rows: it may be of a person. */
 function withoutValues(error: unknown): unknown {
   if (!(error instanceof Error)) return 'not an error';
@@ -145,7 +111,7 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
         said === 416 ? 'out-of-range' : 'bad-request',
         SAID_OF[said] ?? 'The request is not right.',
       );
-    const machine = ofMachine(error);
+    const machine = machineFault(error);
     if (machine) {
       log.error({ err: withoutValues(error) }, machine.code);
       return send(res, 507, machine.code, machine.message);

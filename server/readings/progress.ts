@@ -1,3 +1,4 @@
+import { whereThereIsRoom } from '../http/machine-fault.ts';
 import { settingsSchema } from '../../api/schemas.ts';
 import type { NotchStickData } from '../../api/types.ts';
 import { conditionText, type SwingCondition } from '../../core/catalogue/swing-condition.ts';
@@ -172,7 +173,7 @@ export async function progressOfMany(
       if (review && !known.has(`${review.condition} ${n.date}`))
         fresh.push({ ...n, studentId: student.id, condition: review.condition });
   }
-  await keepNotches(db, practiceId, fresh, now.toISOString().slice(0, 10));
+  await whereThereIsRoom(keepNotches(db, practiceId, fresh, now.toISOString().slice(0, 10)));
   return found;
 }
 

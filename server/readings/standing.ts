@@ -1,3 +1,4 @@
+import { whereThereIsRoom } from '../http/machine-fault.ts';
 import type { NotchStickData } from '../../api/types.ts';
 import { conditionText } from '../../core/catalogue/swing-condition.ts';
 import { saveStandings, standingsOf, type NewStanding } from '../rows/figures.ts';
@@ -49,7 +50,7 @@ export async function standings(
       holdsUntil: notches.some((n) => n.date.slice(0, 10) >= today) ? today : null,
     };
   });
-  if (fresh.length > 0) await saveStandings(db, practiceId, fresh);
+  if (fresh.length > 0) await whereThereIsRoom(saveStandings(db, practiceId, fresh));
   return new Map(
     students.map((s) => {
       const progress = anew.get(s.id);

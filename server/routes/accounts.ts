@@ -1,3 +1,4 @@
+import { whereThereIsRoom } from '../http/machine-fault.ts';
 import { randomUUID } from 'node:crypto';
 import { Router, type Request, type RequestHandler, type Response } from 'express';
 import { parseCookie } from 'cookie';
@@ -39,7 +40,7 @@ export function requireSignIn({ db }: Services): RequestHandler {
       role: found.role,
       signIn: hash,
     });
-    if (found.is_old) await seenNow(db, hash);
+    if (found.is_old) await whereThereIsRoom(seenNow(db, hash));
     next();
   };
 }

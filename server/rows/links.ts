@@ -1,3 +1,4 @@
+import { whereThereIsRoom } from '../http/machine-fault.ts';
 import type { PracticeLinkWire } from '../../api/account-types.ts';
 import type { Db, Row } from '../db/connection.ts';
 
@@ -17,7 +18,8 @@ export async function studentByLink(db: Db, hash: string): Promise<LinkedStudent
      from practice_links where token_hash = $1 and ${OPEN}`,
     [hash],
   );
-  if (link?.is_old) await db.query('update practice_links set used_at = now() where id = $1', [link.id]);
+  if (link?.is_old)
+    await whereThereIsRoom(db.query('update practice_links set used_at = now() where id = $1', [link.id]));
   return link;
 }
 
