@@ -8,6 +8,10 @@ import { Backups } from './backup/keep-backups.ts';
 import { checkBackup, restoreBackup } from './backup/restore-backup.ts';
 import { writeBackup, type BackupManifest } from './backup/write-backup.ts';
 import { ContentStore } from './content/content-store.ts';
+import { pgliteDb } from './db/connection.ts';
+import { migrate, schemaSteps } from './db/migrate.ts';
+import { openPGlite } from './db/open-pglite.ts';
+import { repacked } from './test-archives.ts';
 import { examine } from './readings/doctor.ts';
 import { testDatabase } from './test-databases.ts';
 import { temporaryFolder, TestServer, uuid } from './test-support.ts';
@@ -38,7 +42,7 @@ const shape = (m: BackupManifest) => ({ tables: m.tables, files: m.files, missin
 
 describe('a backup', () => {
   test('holds every row and file, and nothing but itself is left beside it', async () => {
-    expect(await readdir(folder)).toEqual(['a.zip']);
+    expect((await readdir(folder)).filter((name) => name !== 'old.zip')).toEqual(['a.zip']);
     const rows = Object.fromEntries(manifest.tables.map((t) => [t.name, t.rows]));
     expect(rows).toMatchObject({
       students: 1,
@@ -67,6 +71,32 @@ describe('a backup', () => {
        select gen_random_uuid(), practice_id, id, 'typed', now(), 40 from blocks limit 1`,
     );
     await expect(restoreBackup(db, content, file)).rejects.toMatchObject({ code: 'already-set-up' });
+    await db.close();
+  });
+  test('one of an earlier schema is put back and then brought up to date', async () => {
+    const old = pgliteDb(await openPGlite(undefined));
+    await migrate(old, '012-club-names.sql');
+    const [practice, student, lesson, block] = [uuid(), uuid(), uuid(), uuid()];
+    await old.script(`insert into practices (id, name) values ('${practice}', 'P');
+      insert into students (id, practice_id, name, handedness, birth_year, level, goal_kind)
+        values ('${student}', '${practice}', 'Ada', 'left', 1990, 'club', 'hold');
+      insert into lessons (id, practice_id, student_id, starts_at) values ('${lesson}', '${practice}', '${student}', now());
+      insert into blocks (id, practice_id, lesson_id, position, club, with_ball, condition)
+        values ('${block}', '${practice}', '${lesson}', 1, 'driver', true, 'normal');
+      insert into shots (id, practice_id, block_id, source, struck_at, club_speed_mps)
+        select gen_random_uuid(), '${practice}', '${block}', 'typed', now(), 40 + i from generate_series(1, 5) i;`);
+    await writeBackup(old, server.content, join(folder, 'old.zip'));
+    await old.close();
+    const earlier = await repacked<BackupManifest>(
+      join(folder, 'old.zip'),
+      mkdtempSync(join(tmpdir(), 'maple-old-')),
+      (m) => Object.assign(m, { schema: '012-club-names.sql' }),
+    );
+    const db = await testDatabase();
+    await restoreBackup(db, new ContentStore(temporaryFolder()), earlier);
+    expect(await db.query('select name, birth_date from students')).toEqual([{ name: 'Ada', birth_date: null }]);
+    expect(await db.query('select swings, median_mps from session_figures')).toEqual([{ swings: 5, median_mps: 43 }]);
+    expect((await db.query('select 1 from migrations')).length).toBe(schemaSteps().length);
     await db.close();
   });
   test('the program goes on while one is made', async () => {

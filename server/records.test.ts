@@ -1,13 +1,14 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
 import { readdir } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { AuditPage, ErasureAnswer, RetentionAnswer } from '../api/account-types.ts';
-import { Archive, pack } from './backup/archive.ts';
+import { Archive } from './backup/archive.ts';
 import { keepToRetention } from './readings/retention.ts';
 import { exportRecord, type RecordManifest } from './records/export-record.ts';
 import { importRecord } from './records/import-record.ts';
+import { repacked } from './test-archives.ts';
 import { playerSwing } from '../core/swing/player.ts';
 import { SOUND_BODY } from '../stand-ins/camera/body.ts';
 import { PLAIN_CAMERA, recordVideo } from '../stand-ins/camera/record-video.ts';
@@ -26,13 +27,22 @@ const practiceOf = async ({ db }: TestServer): Promise<string> =>
   (await db.query<{ id: string }>('select id from practices order by created_at'))[0]!.id;
 
 /** A student with something in every table that a lesson fills. */
-async function richStudent(on: TestServer, name: string): Promise<{ studentId: string; lessonId: string }> {
+async function richStudent(
+  on: TestServer,
+  name: string,
+  hasCapture = false,
+): Promise<{ studentId: string; lessonId: string }> {
   const id = await on.student({ name, goalDate: '2026-12-31', heightM: 1.7, massKg: 65 });
   const lessonId = await on.lesson(id, 3);
   const blockId = await on.block(lessonId);
   await on.shots(blockId, [90, 91.5, 92.25, 91, 90.5]);
-  const motion = Buffer.concat([readFileSync(join(FIXTURES, '01-cast-500hz.csv')), Buffer.from(`\n`)]);
-  await on.uploadBytes(`/blocks/${blockId}/imports/motion?id=${uuid()}&name=b.csv`, motion).expect(201);
+  if (hasCapture)
+    await on
+      .uploadBytes(
+        `/blocks/${blockId}/imports/motion?id=${uuid()}&name=b.csv`,
+        readFileSync(join(FIXTURES, '01-cast-500hz.csv')),
+      )
+      .expect(201);
   await on.call('patch', `/lessons/${lessonId}`, { note: 'line one\nline “two” — 100 %' }).expect(204);
   await on.call('put', `/lessons/${lessonId}/signs/early-unhinge`, { id: uuid(), grade: 'clear', note: '' });
   await on.call('post', `/students/${id}/screens`, { id: uuid(), takenOn: '2026-03-01', balanceLeadS: 20 }).expect(201);
@@ -51,7 +61,7 @@ beforeAll(async () => {
   await other.setUp();
   practiceId = await practiceOf(server);
   otherPracticeId = await practiceOf(other);
-  studentId = (await richStudent(server, 'Ünal “O’Hara”, \\ back')).studentId;
+  studentId = (await richStudent(server, 'Ünal “O’Hara”, \\ back', true)).studentId;
   await richStudent(server, 'Somebody Else');
 });
 afterAll(async () => {
@@ -133,38 +143,10 @@ describe('a record taken elsewhere', () => {
   });
 });
 
-/** The same archive with its entries changed. */
-async function forged(
+const forged = (
   file: string,
   change: (manifest: RecordManifest, texts: Map<string, string>) => unknown,
-): Promise<string> {
-  const archive = await Archive.open(file, 'a.zip');
-  const manifest = JSON.parse(await archive.text('manifest.json')) as RecordManifest;
-  const texts = new Map<string, string>();
-  for (const t of manifest.tables) texts.set(t.name, await archive.text(`tables/${t.name}.ndjson`));
-  change(manifest, texts);
-  const { contentHash } = await import('./http/secrets.ts');
-  const dir = mkdtempSync(join(folder, 'forged-'));
-  const tables = [...texts].map(([name, text]) => {
-    writeFileSync(join(dir, name), text);
-    return { name, rows: text.split('\n').length - 1, sha256: contentHash(text) };
-  });
-  const files = [];
-  for (const { sha256 } of manifest.files) {
-    const parts: Buffer[] = [];
-    for await (const part of await archive.stream(`files/${sha256}`)) parts.push(part as Buffer);
-    writeFileSync(join(dir, sha256), Buffer.concat(parts));
-    files.push({ name: `files/${sha256}`, file: join(dir, sha256), compress: false });
-  }
-  archive.close();
-  const out = join(dir, 'out.zip');
-  await pack(
-    out,
-    [...tables.map((t) => ({ name: `tables/${t.name}.ndjson`, file: join(dir, t.name), compress: true })), ...files],
-    { name: 'manifest.json', text: JSON.stringify({ ...manifest, tables }) },
-  );
-  return out;
-}
+): Promise<string> => repacked(file, mkdtempSync(join(folder, 'forged-')), change);
 
 describe('a record that cannot be taken changes nothing', () => {
   let on: TestServer;
@@ -225,7 +207,7 @@ describe('erasing a student', () => {
   test('says before what goes, needs the name, leaves nothing but counts, and what others share stays', async () => {
     const on = await TestServer.open();
     await on.setUp();
-    const gone = await richStudent(on, 'To Be Erased');
+    const gone = await richStudent(on, 'To Be Erased', true);
     const stays = await richStudent(on, 'Stays Here');
     const link = ((await on.call('post', `/students/${gone.studentId}/practice-link`, {})).body as { path: string })
       .path;
