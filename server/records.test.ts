@@ -47,7 +47,7 @@ async function richStudent(
   await on.call('put', `/lessons/${lessonId}/signs/early-unhinge`, { id: uuid(), grade: 'clear', note: '' });
   await on.call('post', `/students/${id}/screens`, { id: uuid(), takenOn: '2026-03-01', balanceLeadS: 20 }).expect(201);
   await on.call('post', `/students/${id}/practice-link`, {}).expect(201);
-  const { done } = await on.video(lessonId, film);
+  const { done } = await on.video(lessonId, film, { fileName: `${name.replace(/\W+/g, ' ')} swing.mp4` });
   expect(done.status).toBe(200);
   return { studentId: id, lessonId };
 }
@@ -219,6 +219,8 @@ describe('erasing a student', () => {
       hasLink: true,
     });
     expect(said.backups).toHaveLength(1);
+    const [own] = await on.db.query<{ id: string }>('select id from videos where lesson_id = $1', [gone.lessonId]);
+    await on.call('get', `/videos/${own!.id}/file`).expect(200);
     await on.call('delete', `/students/${gone.studentId}`, { name: 'Somebody' }).expect(422);
     await on.call('delete', `/students/${gone.studentId}`, { name: 'to be erased ' }).expect(200);
     await on.call('get', `/students/${gone.studentId}`).expect(404);
@@ -240,6 +242,7 @@ describe('erasing a student', () => {
       if (rows.length > 0) found.push(name);
     }
     expect(found).toEqual(['audit']);
+    expect(await on.db.query(`select thing from audit where thing ilike '%To Be Erased%'`)).toEqual([]);
     const { erasures } = (await on.call('get', '/retention').expect(200)).body as RetentionAnswer;
     expect(erasures).toMatchObject([{ lessons: 1, swings: 5, films: 1 }]);
     const { entries } = (await on.call('get', '/audit').expect(200)).body as AuditPage;
@@ -268,6 +271,6 @@ test('films go at the end of their time, and only then; who was not seen for lon
   const { unseen } = (await on.call('get', '/retention')).body as RetentionAnswer;
   expect(unseen.map((s) => s.id)).toEqual([seen]);
   const { entries } = (await on.call('get', '/audit')).body as AuditPage;
-  expect(entries[0]).toMatchObject({ who: 'the program', thing: 'swing.mp4', studentName: 'Filmed One' });
+  expect(entries[0]).toMatchObject({ who: 'the program', thing: 'Filmed One swing.mp4', studentName: 'Filmed One' });
   await on.db.close();
 });

@@ -3,6 +3,7 @@ import type { ErasureAnswer } from '../../api/account-types.ts';
 import type { ContentStore } from '../content/content-store.ts';
 import type { Db } from '../db/connection.ts';
 import { notFound } from '../http/problem.ts';
+import { forgetThings } from '../rows/audit.ts';
 import { dropUnused } from '../rows/content.ts';
 import { countOfRecord, filesOfRecord, recordTables } from './scope.ts';
 
@@ -103,6 +104,7 @@ export async function eraseStudent(
       ],
     );
     await tx.query('delete from students where practice_id = $1 and id = $2', [practiceId, studentId]);
+    await forgetThings(tx, practiceId, studentId);
     return { files: named, uploads: parts };
   });
   for (const { id } of uploads) await content.dropPart(id);
