@@ -46,8 +46,9 @@ function Erase({ id, onKeep }: { id: string; onKeep: () => void }) {
   return (
     <Notice tone="stop">
       <p>
-        This erases {studentName} for good: {['the student', ...goes].join(', ')}; {files} original files that nobody
-        else uses{hasLink ? '; the practice page on the phone, with what it keeps' : ''}
+        This erases {studentName} for good: {['the student', ...goes].join(', ')}; {files} original files, but for those
+        that others’ lessons use
+        {hasLink ? '; the practice page on the phone' : ''}
         {learnedFrom > 0 ? `; what the practice has learned from ${learnedFrom} held gains` : ''}.
       </p>
       <p>What stays: that one student was erased, with these counts and no name.</p>
