@@ -24,6 +24,7 @@ import { FeedHub } from './live/hub.ts';
 import { deviceRoutes, feedRoutes } from './routes/feed.ts';
 import type { Services } from './routes/context.ts';
 import { jsonBody } from './routes/json-body.ts';
+import { Traffic } from './http/traffic.ts';
 import { Problem, problemHandler, unknownRoute } from './http/problem.ts';
 import { lessonRoutes } from './routes/lessons.ts';
 import { planRoutes } from './routes/plans.ts';
@@ -77,6 +78,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
     work: options.work,
     content: options.content,
     backups: options.backups ?? new Backups(options.db, options.content, options.content.folder),
+    traffic: new Traffic(),
     setupCode: options.setupCode,
     onFeedKey: options.onFeedKey ?? (() => undefined),
   };
@@ -118,6 +120,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
     res.set('Cache-Control', 'no-store');
     next();
   });
+  api.use(services.traffic.count);
   const json = jsonBody(services.db);
   // Only what needs no sign-in is read before it; the routes with a limit of their own read their bodies themselves.
   api.use('/', setupRestoreRoutes(services));

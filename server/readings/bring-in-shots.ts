@@ -1,5 +1,6 @@
 import { setTimeout } from 'node:timers/promises';
 import type { Db } from '../db/connection.ts';
+import type { Traffic } from '../http/traffic.ts';
 import { hideBlocks, showBlocks } from '../rows/blocks.ts';
 import { insertImport, undoImport, unstage, type NewImport } from '../rows/captures.ts';
 import { figuresOf, figuresWait } from '../rows/figures.ts';
@@ -7,6 +8,8 @@ import { insertShotRows } from '../rows/shots.ts';
 
 /** Between two parts the database is free for what others ask, which is several short queries one after the other, ms. */
 const BREATH_MS = 12;
+/** Reads that are under way are let pass for so long at most, ms. */
+const PATIENCE_MS = 1000;
 
 /** Rows of a file, made ready in parts, and the block that they go into. */
 export interface BlockParts {
@@ -27,7 +30,11 @@ export interface Incoming {
  * Stores the shots of a file by parts, with room for what others ask between them; nobody sees any of it before all of it is there.
  * Where it fails, or where the program ends meanwhile, nothing of it stays.
  */
-export async function bringInShots(db: Db, practiceId: string, incoming: Incoming): Promise<void> {
+export async function bringInShots(
+  { db, traffic }: { readonly db: Db; readonly traffic: Traffic },
+  practiceId: string,
+  incoming: Incoming,
+): Promise<void> {
   const { file, lessonId } = incoming;
   const { targets, made } = await db.transaction(async (tx) => {
     const prepared = await incoming.prepare(tx);
@@ -43,6 +50,7 @@ export async function bringInShots(db: Db, practiceId: string, incoming: Incomin
           await insertShotRows(tx, practiceId, blockId, part);
         });
         await setTimeout(BREATH_MS);
+        await traffic.letPass(PATIENCE_MS);
       }
     await db.transaction(async (tx) => {
       await figuresWait(tx);

@@ -8,6 +8,7 @@ import type { Backups } from '../backup/keep-backups.ts';
 import type { ContentStore } from '../content/content-store.ts';
 import type { FeedHub } from '../live/hub.ts';
 import type { Means } from '../work/means.ts';
+import type { Traffic } from '../http/traffic.ts';
 import { Problem } from '../http/problem.ts';
 
 /** What every route is given. */
@@ -16,6 +17,7 @@ export interface Services extends Means {
   readonly log: Logger;
   readonly content: ContentStore;
   readonly backups: Backups;
+  readonly traffic: Traffic;
   /** Asked for when the first account is made; undefined asks for none. */
   readonly setupCode?: string;
   /** Called with a new feed key of a practice, so that the stand-ins can find it. */

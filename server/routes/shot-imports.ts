@@ -48,7 +48,8 @@ async function blockFor(
 }
 
 /** Files of shots: our own header as it is, a foreign one through a mapping; undone as a whole. */
-export function shotImportRoutes({ db, hub, work, content }: Services): Router {
+export function shotImportRoutes(services: Services): Router {
+  const { db, hub, work, content } = services;
   const router = Router();
   const textBody = [express.text({ type: () => true, limit: LARGEST_FILE_BYTES }), soundText, onceForEachId(db)];
 
@@ -61,7 +62,7 @@ export function shotImportRoutes({ db, hub, work, content }: Services): Router {
     const { parts, ...answer } = await work.run('readShots', text, of);
     const hash = contentHash(text);
     if (await refuseCopy(db, practiceId, student.id, hash, query.id)) return void res.status(201).json(answer);
-    await bringInShots(db, practiceId, {
+    await bringInShots(services, practiceId, {
       file: { id: query.id, blockId, kind: 'shots', fileName: query.name, hash, rowCount: answer.rows },
       lessonId,
       prepare: () => Promise.resolve({ targets: [{ blockId, parts }], made: [] }),
@@ -93,7 +94,7 @@ export function shotImportRoutes({ db, hub, work, content }: Services): Router {
       throw new Problem(400, 'club-without-block', `No block is given for ${missing.join(', ')}.`, 'blocks');
     const hash = contentHash(input.text);
     if (await refuseCopy(db, practiceId, student.id, hash, input.id)) return void res.status(201).json(answer);
-    await bringInShots(db, practiceId, {
+    await bringInShots(services, practiceId, {
       file: { id: input.id, blockId, kind: 'shots', fileName: input.name, hash, rowCount: answer.rows },
       lessonId,
       prepare: async (tx) => {
