@@ -272,3 +272,12 @@ describe('what is left over', () => {
     expect((await server.content.list()).map((f) => f.name)).toContain(theirs);
   });
 });
+
+test('what is refused leaves its id free before the refusal is heard', async () => {
+  const studentId = await server.student();
+  for (let round = 0; round < 30; round += 1) {
+    const id = uuid();
+    await server.call('post', `/students/${studentId}/lessons`, { id, startsAt: 'not a time' }).expect(422);
+    await server.call('post', `/students/${studentId}/lessons`, { id, startsAt: new Date().toISOString() }).expect(201);
+  }
+});

@@ -69,8 +69,25 @@ function withoutValues(error: unknown): unknown {
   return 'code' in error ? { type: name, code: error.code, stack: stack?.replace(message, '…') } : error;
 }
 
+const before = new WeakMap<Response, () => Promise<unknown>>();
+/** What is done when a request is refused, before whoever sent it hears so. */
+export const beforeRefusal = (res: Response, work: () => Promise<unknown>): void => {
+  before.set(res, work);
+};
+
 /** Last handler: every error leaves as application/problem+json; unexpected ones are logged and say nothing of the inside. */
 export function problemHandler(log: Logger): ErrorRequestHandler {
+  const answer = answering(log);
+  return async (error: unknown, req, res, next) => {
+    // Where even that fails, the refusal is what matters.
+    await before
+      .get(res)?.()
+      .catch(() => undefined);
+    await answer(error, req, res, next);
+  };
+}
+
+function answering(log: Logger): ErrorRequestHandler {
   return (error: unknown, _req, res, next) => {
     if (res.headersSent) return next(error);
     if (error instanceof Problem) return send(res, error.status, error.code, error.message, error.where);

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { RequestHandler } from 'express';
 import type { Db } from '../db/connection.ts';
-import { Problem } from '../http/problem.ts';
+import { beforeRefusal, Problem } from '../http/problem.ts';
 import { dropIntent, intentOf, keepIntent } from '../rows/intents.ts';
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
@@ -32,9 +32,8 @@ export function onceForEachId(db: Db): RequestHandler {
         throw new Problem(409, 'id-taken', 'This id is already used for something else; nothing was stored.', 'id');
       return next();
     }
-    res.once('finish', () => {
-      if (res.statusCode >= 400) dropIntent(db, id).catch(() => undefined);
-    });
+    // Before the refusal is heard: what is sent again at once must find the id free.
+    beforeRefusal(res, () => dropIntent(db, id));
     next();
   };
 }
