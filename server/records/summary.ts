@@ -1,6 +1,7 @@
 import { LENSES } from '../../core/catalogue/stages.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
+import { median } from '../../core/numeric/statistics.ts';
 import { mpsToMph } from '../../core/units/units.ts';
 import type { Db } from '../db/connection.ts';
 import { sessionsOfStudents } from '../rows/figures.ts';
@@ -10,10 +11,6 @@ import { screensOf, studentRow, studentToWire } from '../rows/students.ts';
 
 const day = (at: string | Date): string => new Date(at).toISOString().slice(0, 10);
 const speed = (mps: number): string => `${mps.toFixed(1)} m/s (${mpsToMph(mps).toFixed(1)} mph)`;
-const middle = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  return (sorted[Math.floor((sorted.length - 1) / 2)]! + sorted[Math.ceil((sorted.length - 1) / 2)]!) / 2;
-};
 const faultName = (id: string): string => faultById(id)?.name ?? id;
 
 async function logged(tx: Db, practiceId: string, studentId: string): Promise<string[]> {
@@ -71,10 +68,10 @@ async function ofStudent(tx: Db, practiceId: string, studentId: string): Promise
         ),
     ],
     [
-      'Club head speed (middle of the counted swings)',
+      'Club head speed (median of the counted swings)',
       sessions.map(
         (f) =>
-          `${day(f.starts_at)}, ${f.club} ${f.with_ball ? 'with' : 'without'} ball, ${f.condition}: ${speed(middle(f.speeds))} of ${f.speeds.length}`,
+          `${day(f.starts_at)}, ${f.club} ${f.with_ball ? 'with' : 'without'} ball, ${f.condition}: ${speed(median(f.speeds))} of ${f.speeds.length}`,
       ),
     ],
     ['Notches', notches.map((n) => `${day(n.date)}, ${n.condition}: ${speed(n.speedMps)}`)],

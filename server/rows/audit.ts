@@ -92,20 +92,19 @@ export const studentOfThing = async (
 };
 
 /** What was done stays in the log; names of files, which may be a person's, do not. */
-export const forgetThings = (db: Db, practiceId: string, studentId: string): Promise<unknown> =>
-  db
-    .query(
-      `delete from audit a where a.practice_id = $1 and a.student_id = $2 and a.thing <> '' and exists (select 1 from audit b
+export async function forgetThings(db: Db, practiceId: string, studentId: string): Promise<void> {
+  // Without their names several entries of an hour would be the same one: the first of them stays.
+  await db.query(
+    `delete from audit a where a.practice_id = $1 and a.student_id = $2 and a.thing <> '' and exists (select 1 from audit b
        where b.practice_id = a.practice_id and b.hour = a.hour and b.instructor_id = a.instructor_id and b.action = a.action
          and b.student_id = a.student_id and b.thing < a.thing)`,
-      [practiceId, studentId],
-    )
-    .then(() =>
-      db.query(`update audit set thing = '' where practice_id = $1 and student_id = $2 and thing <> ''`, [
-        practiceId,
-        studentId,
-      ]),
-    );
+    [practiceId, studentId],
+  );
+  await db.query(`update audit set thing = '' where practice_id = $1 and student_id = $2 and thing <> ''`, [
+    practiceId,
+    studentId,
+  ]);
+}
 
 export const forgetAudit = (db: Db, practiceId: string, months: number): Promise<unknown> =>
   db.query('delete from audit where practice_id = $1 and at < now() - make_interval(months => $2)', [
