@@ -13,6 +13,7 @@ import type {
 } from './account-types.ts';
 import type { Retention } from './account-schemas.ts';
 import type { Settings } from './schemas.ts';
+import type { TargetHistoryWire } from './thread-types.ts';
 import type { BackupsAnswer, StorageAnswer } from './types.ts';
 import type {
   BatteryAnswer,
@@ -96,6 +97,7 @@ export interface Answers {
   'GET /students/:id': StudentAnswer;
   'PUT /students/:id': Made;
   'GET /students/:id/lessons': LessonPage;
+  'GET /students/:id/thread': TargetHistoryWire[];
   'POST /students/:id/lessons': Made;
   'POST /students/:id/screens': Made;
   'POST /students/:id/body-sizes': { takenOn: string };

@@ -131,7 +131,7 @@ export const planSchema = yup.object({
       }),
     )
     .min(1, 'needs at least one drill')
-    .max(5, 'holds at most five drills')
+    .max(3, 'holds at most three drills')
     .required(),
 });
 

@@ -1,3 +1,4 @@
+import type { ThreadWire } from './thread-types.ts';
 import type { GroundHead, HeardRepWire, MotionHead, SwingWire, SwishSetWire, VideoWire } from './capture-types.ts';
 import type { LoadVelocity } from '../core/battery/load-velocity.ts';
 import type { LimitReading } from '../core/battery/limit.ts';
@@ -194,6 +195,8 @@ export interface LessonAnswer {
     startsAt: string;
     blocks: { club: string; withBall: boolean; condition: string }[];
   } | null;
+  /** Null before the first target. */
+  thread: ThreadWire | null;
 }
 
 export interface VerdictWire {
@@ -207,12 +210,14 @@ export interface VerdictWire {
   /** Chances of that moment: presence, and own cause since the second rule. */
   chances: { id: string; chance: number; causeChance?: number }[];
   findings: Finding[];
+  /** School that it was read under. */
+  lens: string;
   /** Version of the rule that made it. */
   rule: number;
   /** Changes of the practice's numbers that held then. */
   beliefChanges: number;
   /** What each fault cost by that moment's figures, if it was there; absent in verdicts of earlier versions. */
-  prices?: { id: string; meanMps: number; interval90Mps: readonly [number, number] }[];
+  prices?: { id: string; meanMps: number; interval90Mps: readonly [number, number]; worthMps?: number }[];
 }
 
 /** A change of a number that the diagnosis reckons with. */
@@ -250,7 +255,13 @@ export interface LedgerAnswer {
   ownSpeedMps: number | null;
   /** What the learned prices say beside the faults' own; null without a captured swing or a measured speed. */
   prices: { refused: string; together: PriceIfPresent | null } | null;
+  /** School of the student, for the order in which causes are looked at. */
+  lens: string;
   verdict: VerdictWire | null;
+  /** The target that runs from this or an earlier lesson. */
+  running: string | null;
+  /** The running target as it was decided in an earlier lesson: its chance and its findings of then; null where it is new. */
+  then: { startsAt: string; presentChance: number | null; findings: Finding[] } | null;
   /** The practice's own numbers that it was reckoned with, this student's confirmed causes left out. */
   beliefs: Beliefs;
   /** Changes of the practice's numbers so far. */
@@ -262,6 +273,8 @@ export interface DrillChoiceWire {
   open: boolean;
   closedBecause: string[];
   cautions: string[];
+  /** What it did for this student before, as a sentence; empty where it was never practised. */
+  record: string;
 }
 
 export interface PlanDrillWire {
@@ -273,6 +286,8 @@ export interface PlanDrillWire {
   reps: number;
   restS: number;
   sessionsPerWeek: number;
+  /** Runs, was stopped, or gave way to another drill. */
+  state: 'running' | 'stopped' | 'changed';
 }
 
 export interface PlanWire {
@@ -333,7 +348,9 @@ export interface ReviewAnswer {
   practice: PracticeSetWire[];
   repeatBlock: { club: string; withBall: boolean; condition: string } | null;
   proposals: { planDrillId: string; drillId: string; move: LadderMove; rung: number; reason: string }[];
-  decisions: { planDrillId: string; proposed: string; chosen: string; rungTo: number; reason: string }[];
+  decisions: { planDrillId: string; proposed: string; chosen: string; rungTo: number; cue: string; reason: string }[];
+  /** Words that the student has used for what a swing felt like, newest first: a cue can be made of them. */
+  ownWords: string[];
 }
 
 export interface PracticeAnswer {

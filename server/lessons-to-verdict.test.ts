@@ -93,9 +93,11 @@ describe('blocks and shots', () => {
     expect(blocks.map((b) => b.listening)).toEqual([false, true]);
     await server.call('patch', `/blocks/${first}`, { listening: true }).expect(204);
     await server.call('patch', `/blocks/${first}`, { listening: false }).expect(204);
+    // Struck after the block stopped listening: not within the millisecond in which it did.
+    const struckAt = new Date(Date.now() + 50).toISOString();
     const feed = {
       deviceId: 'm2',
-      shots: [{ deviceShotId: '1', struckAt: new Date().toISOString(), row: { club: 'driver', club_speed_mph: 91 } }],
+      shots: [{ deviceShotId: '1', struckAt, row: { club: 'driver', club_speed_mph: 91 } }],
     };
     const sent = await server.http.post('/api/feed/shots').set('x-feed-key', server.feedKey).send(feed).expect(201);
     expect(sent.body).toMatchObject({ added: 0, waiting: 1 });

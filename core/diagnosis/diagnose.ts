@@ -186,7 +186,7 @@ export function diagnose(findings: readonly Finding[], options: DiagnoseOptions 
   const ruledOut = new Set(weighed.filter((w) => w.rulesOut).map((w) => w.finding.fault));
   const touched = new Set(causal.ids.flatMap((_, i) => (logOdds[i] !== 0 ? [i] : [])));
   const eligible = new Set([...touched].filter((i) => !ruledOut.has(causal.ids[i]!)));
-  const kinds = new Set(findings.map(kindOf));
+  const kinds = new Set(findings.filter((f) => f.source.kind !== 'trial').map(kindOf));
   const changeable = (i: number): boolean => causal.network.faults[i]!.changeable !== false;
   const named: Named =
     touched.size === 0

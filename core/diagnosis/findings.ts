@@ -31,11 +31,15 @@ export interface Finding {
   readonly unit?: string;
   /** Days since it was taken. */
   readonly ageDays?: number;
+  /** Its fault was practised as the target since it was taken: it is meant to have moved. */
+  readonly practisedSince?: boolean;
   /** Where it was measured or seen: a block, a motion file, a screen, a checkpoint. */
   readonly source: {
-    readonly kind: 'block' | 'motion' | 'ground' | 'swish' | 'picture' | 'screen' | 'setup' | 'seen';
+    readonly kind: 'block' | 'motion' | 'ground' | 'swish' | 'picture' | 'screen' | 'setup' | 'seen' | 'trial';
     readonly id: string;
     readonly label: string;
+    /** Earlier lesson that it was taken in; absent for the lesson at hand. */
+    readonly lessonId?: string;
   };
 }
 

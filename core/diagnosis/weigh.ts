@@ -39,7 +39,8 @@ export function weigh(findings: readonly Finding[], options: WeighOptions = {}):
   for (const f of findings)
     newest.set(`${f.kind} ${f.sign}`, Math.min(newest.get(`${f.kind} ${f.sign}`) ?? Infinity, age(f)));
   const weighed = findings.map((finding) => {
-    const practised = options.practisedSince === true && finding.fault === options.target;
+    const practised =
+      finding.practisedSince === true || (options.practisedSince === true && finding.fault === options.target);
     const sign = finding.kind === 'measured' ? signById(finding.sign) : undefined;
     const weight = ageWeight(kindOf(finding), age(finding), practised, options.beliefs?.halfLives);
     const replaced = age(finding) > (newest.get(`${finding.kind} ${finding.sign}`) ?? 0);

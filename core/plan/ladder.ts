@@ -35,7 +35,7 @@ export interface LadderState {
   readonly drillsTried: number;
 }
 
-const shareOf = (s: DrillSession): number => (s.passed + s.reset > 0 ? s.passed / (s.passed + s.reset) : 0);
+export const shareOf = (s: DrillSession): number => (s.passed + s.reset > 0 ? s.passed / (s.passed + s.reset) : 0);
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
 /**

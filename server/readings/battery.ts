@@ -7,7 +7,7 @@ import type { BlockRow } from '../rows/blocks.ts';
 import { median } from '../../core/numeric/statistics.ts';
 import type { Means } from '../work/means.ts';
 import { planStudent } from './plan-student.ts';
-import { loadLesson, type LessonData } from './lesson.ts';
+import { loadLesson, type LessonData } from './lesson-data.ts';
 import { sessionsOfStudents, type SpeedRow } from '../rows/figures.ts';
 
 /** Mass of a driver, kg: the implements of the tests are stated as shares of it. */
@@ -19,7 +19,10 @@ const isTest = (row: { with_ball: boolean; condition: string }, test: IsolationT
 /** Full swings of a lesson's club: normal, with a ball. */
 const isFull = (row: { with_ball: boolean; condition: string }): boolean => row.with_ball && row.condition === 'normal';
 
-const speedsIn = (data: LessonData, blocks: readonly BlockRow[]): number[] =>
+/** Blocks of a lesson and their shots. */
+type Swings = Pick<LessonData, 'blocks' | 'shots'>;
+
+const speedsIn = (data: Swings, blocks: readonly BlockRow[]): number[] =>
   data.shots
     .filter((s) => s.set_aside_reason === null && s.club_speed_mps !== null && blocks.some((b) => b.id === s.block_id))
     .map((s) => s.club_speed_mps as number);
@@ -32,7 +35,7 @@ export interface LessonTest {
 }
 
 /** Club whose full swings the tests are read against: the one with most of them, driver first. */
-function batteryClub(data: LessonData): string {
+function batteryClub(data: Swings): string {
   const full = data.blocks.filter(isFull);
   const count = (club: string): number =>
     speedsIn(
@@ -44,7 +47,7 @@ function batteryClub(data: LessonData): string {
 }
 
 /** Isolation tests done in a lesson, against its full swings. Implements are their own club. */
-export function lessonTests(data: LessonData): { club: string; full: number[]; done: LessonTest[] } {
+export function lessonTests(data: Swings): { club: string; full: number[]; done: LessonTest[] } {
   const club = batteryClub(data);
   const full = speedsIn(
     data,

@@ -3,7 +3,7 @@ import { nextInAlternation, unlikeCircumstances, type Run } from '../../core/rev
 import type { Db } from '../db/connection.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import type { Means } from '../work/means.ts';
-import { loadLesson, type LessonData } from './lesson.ts';
+import { loadLesson, type LessonData } from './lesson-data.ts';
 import { comparable } from '../rows/circumstances.ts';
 import { blockRow, type BlockRow } from '../rows/blocks.ts';
 

@@ -1,90 +1,15 @@
-import type { LedgerAnswer, SetupWire } from '../../api/types.ts';
-import type { Setup } from '../../core/catalogue/norms.ts';
-import type { Measurement } from '../../core/diagnosis/findings.ts';
-import {
-  combineSwings,
-  measureBlocks,
-  measureScreen,
-  measureShots,
-  type MeasuredBlock,
-} from '../../core/diagnosis/evidence-of-lesson.ts';
+import type { LedgerAnswer } from '../../api/types.ts';
 import { speedToPrice, stillHolds, swingToPrice, type KeptPrice } from '../../core/diagnosis/priced-swing.ts';
-import { measureRatios, measureSetup } from '../../core/diagnosis/evidence-of-tests.ts';
-import { degToRad } from '../../core/units/units.ts';
 import type { Db } from '../db/connection.ts';
 import type { Means } from '../work/means.ts';
-import { ageYears, loadLesson, type LessonData } from './lesson.ts';
+import { ageYears, loadLesson, type LessonData } from './lesson-data.ts';
+import { evidenceOf } from './evidence.ts';
+import { practiceOfTarget } from './thread.ts';
+import { runningTarget, type RunningTarget } from '../rows/thread.ts';
 import { heldBeliefs } from '../rows/beliefs.ts';
-import type { BlockRow } from '../rows/blocks.ts';
-import { lessonTests } from './battery.ts';
 import { keepPrice } from '../rows/captures.ts';
 import { fullSwingsBefore } from '../rows/figures.ts';
-import { setupsUpTo } from '../rows/setups.ts';
-import { valuesOf } from '../rows/shots.ts';
-import { screensOf } from '../rows/students.ts';
-import { signsOf, verdictOfLesson } from '../rows/verdicts.ts';
-
-const toRad = (deg: number | null | undefined): number | undefined =>
-  deg === null || deg === undefined ? undefined : degToRad(deg);
-
-/** A recorded set-up as the core takes it: what is not recorded is absent. */
-const setupOf = (s: SetupWire): Setup =>
-  Object.fromEntries(Object.entries(s).filter(([, v]) => v !== null && v !== undefined)) as unknown as Setup;
-
-const measuredBlock = (block: BlockRow, data: LessonData): MeasuredBlock => ({
-  id: block.id,
-  label: `block ${block.position}, ${block.club}${block.with_ball ? '' : ', no ball'}`,
-  club: block.club,
-  withBall: block.with_ball,
-  condition: block.condition,
-  effort: block.effort ?? undefined,
-  shots: data.shots.filter((s) => s.block_id === block.id && s.set_aside_reason === null).map(valuesOf),
-});
-
-/** All that was measured in a lesson: body screen up to its day, captured swings, blocks, set-ups. */
-async function measurementsOf(db: Db, practiceId: string, data: LessonData): Promise<Measurement[]> {
-  const day = data.lesson.starts_at.toISOString().slice(0, 10);
-  const screen = (await screensOf(db, practiceId, data.student.id)).find((s) => (s.takenOn ?? '') <= day);
-  const blocks = data.blocks.map((b) => measuredBlock(b, data));
-  const startsAt = data.lesson.starts_at.toISOString();
-  const setups = (await setupsUpTo(db, practiceId, data.student.id, data.lesson.starts_at)).filter(
-    (s) => s.takenAt === startsAt,
-  );
-  return [
-    ...(screen
-      ? measureScreen(
-          {
-            trunkTurnLeadRad: toRad(screen.trunkTurnLeadDeg),
-            trunkTurnTrailRad: toRad(screen.trunkTurnTrailDeg),
-            toeExtensionLeadRad: toRad(screen.toeExtensionLeadDeg),
-            toeExtensionTrailRad: toRad(screen.toeExtensionTrailDeg),
-            balanceLeadS: screen.balanceLeadS ?? undefined,
-            balanceTrailS: screen.balanceTrailS ?? undefined,
-            heelRaises: screen.heelRaises ?? undefined,
-          },
-          { kind: 'screen', id: screen.id, label: `body screen of ${screen.takenOn}` },
-        )
-      : []),
-    ...combineSwings([...data.motions, ...data.grounds].flatMap((m) => m.measurements)),
-    ...data.swishSets.flatMap((s) => s.measurements),
-    ...combineSwings(data.videos.flatMap((v) => v.measurements)),
-    ...blocks.filter((b) => b.withBall && b.condition === 'normal').flatMap(measureShots),
-    ...measureBlocks(blocks),
-    ...measureRatios(
-      lessonTests(data).done.map(({ ratio, test, blocks: of }) => ({
-        ratio,
-        source: { kind: 'block' as const, id: of[0]!.id, label: `isolation test: ${test.name.toLowerCase()}` },
-      })),
-    ),
-    ...setups.flatMap((s) =>
-      measureSetup(setupOf(s), data.student.height_m ?? undefined, {
-        kind: 'setup',
-        id: s.id,
-        label: `set-up with the ${s.club}`,
-      }),
-    ),
-  ];
-}
+import { verdictOfLesson } from '../rows/verdicts.ts';
 
 /** Speed that prices are shares of: of this lesson, or the student's newest before it. */
 async function ownSpeedMps(db: Db, practiceId: string, data: LessonData): Promise<number | undefined> {
@@ -125,16 +50,28 @@ async function priceOf(
   return price;
 }
 
+/** What the lesson that decided on the running target knew of it. */
+async function thenOf(db: Db, practiceId: string, running: RunningTarget): Promise<LedgerAnswer['then']> {
+  const verdict = await verdictOfLesson(db, practiceId, running.sinceLessonId);
+  const known = verdict?.target === running.target ? verdict : null;
+  return {
+    startsAt: running.since.toISOString(),
+    presentChance: known?.chances.find((c) => c.id === running.target)?.chance ?? null,
+    findings: known?.findings.filter((f) => f.fault === running.target) ?? [],
+  };
+}
+
 /** Findings and what they say together, for the ledger tray and the Diagnose station. */
 export async function ledgerOf({ db, work }: Means, practiceId: string, lessonId: string): Promise<LedgerAnswer> {
   const data = await loadLesson(db, practiceId, lessonId);
   const { student, lesson } = data;
+  const running = await runningTarget(db, practiceId, student.id, lesson.starts_at);
   const { beliefs, changes } = await heldBeliefs(db, practiceId, student.id);
   const speedMps = await ownSpeedMps(db, practiceId, data);
   const price = speedMps === undefined ? null : await priceOf({ db, work }, practiceId, data, speedMps);
   const { findings, diagnosis } = await work.run('weighLesson', {
-    measurements: await measurementsOf(db, practiceId, data),
-    signs: await signsOf(db, practiceId, lesson.id),
+    ...(await evidenceOf(db, practiceId, data, beliefs.halfLives)),
+    running: running && (await practiceOfTarget(db, practiceId, student.id, running.target, lesson.starts_at)),
     level: student.level,
     beliefs,
     speedMps,
@@ -145,7 +82,10 @@ export async function ledgerOf({ db, work }: Means, practiceId: string, lessonId
     diagnosis,
     ownSpeedMps: speedMps ?? null,
     prices: price && { refused: price.prices.refused, together: price.prices.together },
+    lens: student.lens,
     verdict: await verdictOfLesson(db, practiceId, lessonId),
+    running: running?.target ?? null,
+    then: running && running.sinceLessonId !== lesson.id ? await thenOf(db, practiceId, running) : null,
     beliefs,
     beliefChanges: changes.length,
   };

@@ -1,78 +1,27 @@
 import type { BlockWire, LessonAnswer, ShotWire } from '../../api/types.ts';
+import { ageYears, loadLesson, mayFilm, type LessonData } from './lesson-data.ts';
 import { blockStatistics } from '../../core/review/block-statistics.ts';
 import { blockTrend } from '../../core/review/compare-blocks.ts';
-import { groundsOfLesson, groundToHead, type GroundRow } from '../rows/grounds.ts';
-import { motionsOfLesson, motionToHead, type MotionRow } from '../rows/captures.ts';
-import type { Db } from '../db/connection.ts';
+import { groundToHead } from '../rows/grounds.ts';
+import { motionToHead } from '../rows/captures.ts';
+
 import { signsOf } from '../rows/verdicts.ts';
-import { notFound } from '../http/problem.ts';
+
 import type { Means } from '../work/means.ts';
+import { threadOf } from './thread.ts';
 import { progressOf } from './progress.ts';
-import { screensOf, studentRow, studentToWire, type StudentRow } from '../rows/students.ts';
+import { screensOf, studentToWire } from '../rows/students.ts';
 import { circumstancesToWire } from '../rows/circumstances.ts';
 import { blocksOf, type BlockRow } from '../rows/blocks.ts';
 import { setupsUpTo } from '../rows/setups.ts';
 import { valuesToWire } from '../../core/formats/shot-fields.ts';
-import { shotCounts, shotsOfLesson, valuesOf, type ShotRow } from '../rows/shots.ts';
+import { valuesOf, type ShotRow } from '../rows/shots.ts';
 import { importsOfLesson } from '../rows/captures.ts';
 import { waitingShots } from '../rows/waiting-shots.ts';
-import { swingsOfLesson, swingToWire, type SwingRow } from '../rows/swings.ts';
-import { swishSetsOfLesson, swishToWire, type SwishSetRow } from '../rows/swish.ts';
-import { videosOfLesson, videoToWire, type WholeVideoRow } from '../rows/videos.ts';
-import { lessonBefore, lessonRow, type LessonRow } from '../rows/lessons.ts';
-
-/** A lesson with everything measured in it, as rows. */
-export interface LessonData {
-  readonly lesson: LessonRow;
-  readonly student: StudentRow;
-  readonly blocks: readonly BlockRow[];
-  readonly shots: readonly ShotRow[];
-  readonly motions: readonly MotionRow[];
-  readonly grounds: readonly GroundRow[];
-  readonly swings: readonly SwingRow[];
-  readonly swishSets: readonly SwishSetRow[];
-  readonly videos: readonly WholeVideoRow[];
-  /** Shots in each block, also those beyond the newest 2,000 that are carried about. */
-  readonly counts: ReadonlyMap<string, number>;
-}
-
-/** @throws Problem 404 where the lesson is not of this practice */
-export async function loadLesson(db: Db, practiceId: string, lessonId: string): Promise<LessonData> {
-  const lesson = await lessonRow(db, practiceId, lessonId);
-  if (!lesson) throw notFound('The lesson');
-  const student = await studentRow(db, practiceId, lesson.student_id);
-  if (!student) throw notFound('The student');
-  const [blocks, shots, motions, grounds, swings, swishSets, videos, counts] = await Promise.all([
-    blocksOf(db, practiceId, lessonId),
-    shotsOfLesson(db, practiceId, lessonId),
-    motionsOfLesson(db, practiceId, lessonId),
-    groundsOfLesson(db, practiceId, lessonId),
-    swingsOfLesson(db, practiceId, lessonId),
-    swishSetsOfLesson(db, practiceId, lessonId),
-    videosOfLesson(db, practiceId, lessonId),
-    shotCounts(db, practiceId, lessonId),
-  ]);
-  return { lesson, student, blocks, shots, motions, grounds, swings, swishSets, videos, counts };
-}
-
-/** Age on a day, years: to the day where the birth date is on record, else what the student becomes in that year. */
-export function ageYears(student: StudentRow, on: Date): number {
-  const years = on.getUTCFullYear() - student.birth_year;
-  const before = student.birth_date !== null && on.toISOString().slice(5, 10) < student.birth_date.slice(5);
-  return before ? years - 1 : years;
-}
-
-const ADULT_AGE = 18;
-
-/** Whether a student is under age, or may be: in the year of the eighteenth birthday the birth date tells. */
-export const mayBeMinor = (student: StudentRow, on: Date): boolean =>
-  student.birth_date === null
-    ? on.getUTCFullYear() - student.birth_year <= ADULT_AGE
-    : ageYears(student, on) < ADULT_AGE;
-
-/** Whether a student may be filmed, and films be looked at: a minor only with a guardian's consent on file. */
-export const mayFilm = (student: StudentRow, on: Date): boolean =>
-  student.guardian_consent_on !== null || !mayBeMinor(student, on);
+import { swingToWire } from '../rows/swings.ts';
+import { swishToWire } from '../rows/swish.ts';
+import { videoToWire } from '../rows/videos.ts';
+import { lessonBefore } from '../rows/lessons.ts';
 
 /** The newest shots of a block that travel with the lesson; the table pages through all of them. */
 const LESSON_SHOTS = 300;
@@ -117,7 +66,7 @@ export async function lessonAnswer(means: Means, practiceId: string, lessonId: s
   const data = await loadLesson(db, practiceId, lessonId);
   const { lesson, student } = data;
   const startsAt = lesson.starts_at.toISOString();
-  const [previous, setups, screens, signs, imports, waiting, { stick }] = await Promise.all([
+  const [previous, setups, screens, signs, imports, waiting, { stick }, thread] = await Promise.all([
     lessonBefore(db, practiceId, student.id, lesson.starts_at),
     setupsUpTo(db, practiceId, student.id, lesson.starts_at),
     screensOf(db, practiceId, student.id),
@@ -125,6 +74,7 @@ export async function lessonAnswer(means: Means, practiceId: string, lessonId: s
     importsOfLesson(db, practiceId, lessonId),
     waitingShots(db, practiceId),
     progressOf(means, practiceId, student, lesson.starts_at),
+    threadOf(db, practiceId, student, lesson),
   ]);
   const previousBlocks = previous ? await blocksOf(db, practiceId, previous.id) : [];
   return {
@@ -149,5 +99,6 @@ export async function lessonAnswer(means: Means, practiceId: string, lessonId: s
           blocks: previousBlocks.map((b) => ({ club: b.club, withBall: b.with_ball, condition: b.condition })),
         }
       : null,
+    thread,
   };
 }

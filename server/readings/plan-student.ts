@@ -3,7 +3,7 @@ import type { BodyPart, ClearanceFlag } from '../../core/catalogue/cautions.ts';
 import type { LensId } from '../../core/catalogue/stages.ts';
 import type { PlanStudent } from '../../core/plan/open-drills.ts';
 import type { Db } from '../db/connection.ts';
-import { ageYears } from './lesson.ts';
+import { ageYears } from './lesson-data.ts';
 import { screensOf, type StudentRow } from '../rows/students.ts';
 
 /** What of a student decides on open drills, on a day. */

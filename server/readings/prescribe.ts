@@ -5,9 +5,11 @@ import { drillById } from '../../core/catalogue/drills.ts';
 import { drillsFor, planIsClosed } from '../../core/plan/open-drills.ts';
 import { planWeek, type WeekWish } from '../../core/plan/week.ts';
 import type { Db } from '../db/connection.ts';
-import { targetUpTo, verdictOfLesson } from '../rows/verdicts.ts';
+import { runningTarget } from '../rows/thread.ts';
+import { recordOf } from '../../core/plan/thread.ts';
+import { threadSets } from './thread.ts';
 import { Problem } from '../http/problem.ts';
-import { loadLesson } from './lesson.ts';
+import { loadLesson } from './lesson-data.ts';
 import { insertPlan, planOfLesson } from '../rows/plans.ts';
 import { planStudent } from './plan-student.ts';
 
@@ -22,8 +24,8 @@ export async function prescribeAnswer(
 ): Promise<PrescribeAnswer> {
   const { lesson, student } = await loadLesson(db, practiceId, lessonId);
   const who = await planStudent(db, practiceId, student, lesson.starts_at);
-  const verdict = await verdictOfLesson(db, practiceId, lessonId);
-  const target = fault ?? verdict?.target ?? (await targetUpTo(db, practiceId, student.id, lesson.starts_at));
+  const target = fault ?? (await runningTarget(db, practiceId, student.id, lesson.starts_at))?.target ?? null;
+  const sets = await threadSets(db, practiceId, student.id, lesson.starts_at);
   return {
     target,
     planClosed: planIsClosed(who),
@@ -33,6 +35,7 @@ export async function prescribeAnswer(
           open: c.open,
           closedBecause: [...c.closedBecause],
           cautions: [...c.cautions],
+          record: recordOf(c.drill.id, sets),
         }))
       : [],
     plan: await planOfLesson(db, practiceId, lessonId),
@@ -76,7 +79,7 @@ export async function makePlan(
       ? Math.round((Date.parse(`${student.goal_date}T00:00:00Z`) - startsAt) / DAY_MS)
       : undefined,
   });
-  const drills: PlanDrillWire[] = input.drills.map((d) => ({
+  const drills: Omit<PlanDrillWire, 'state'>[] = input.drills.map((d) => ({
     ...d,
     sets: week.setsOf[d.drillId] ?? d.sets,
     restS: drillById(d.drillId)?.dose.restS ?? 60,

@@ -1,52 +1,38 @@
-import type { GainWire, PlanDrillWire, PracticeSetWire, ReviewAnswer } from '../../api/types.ts';
+import type { GainWire, PlanDrillWire, ReviewAnswer } from '../../api/types.ts';
 import { conditionText } from '../../core/catalogue/swing-condition.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { median } from '../../core/numeric/statistics.ts';
-import { decideLadder, type DrillSession, type LadderDecision } from '../../core/plan/ladder.ts';
+import { decideLadder, type LadderDecision } from '../../core/plan/ladder.ts';
+import { passShareOf, sessionsByDay, type ThreadSet } from '../../core/plan/thread.ts';
 import type { Review } from '../../core/review/review.ts';
 import type { Db } from '../db/connection.ts';
-import { loadLesson } from './lesson.ts';
+import { loadLesson } from './lesson-data.ts';
+import { lessonEnds } from '../rows/lessons.ts';
+import { ownWordsOf } from '../rows/blocks.ts';
 import { setsOfPlan } from '../rows/practice.ts';
+import { threadSets } from './thread.ts';
 import type { Means } from '../work/means.ts';
 import { progressOf } from './progress.ts';
 import type { StudentRow } from '../rows/students.ts';
 import { decidedReview, decisionsOfLesson, planInForce, triedSoFar } from '../rows/plans.ts';
 
-/** Sets of one drill on its present rung, summed by day. */
-function sessionsOf(sets: readonly PracticeSetWire[], drill: PlanDrillWire): DrillSession[] {
-  const byDay = new Map<string, DrillSession>();
-  for (const s of sets) {
-    if (s.planDrillId !== drill.id || s.rung !== drill.rung) continue;
-    const date = s.doneAt.slice(0, 10);
-    const day = byDay.get(date);
-    byDay.set(date, {
-      date,
-      passed: (day?.passed ?? 0) + s.passed,
-      reset: (day?.reset ?? 0) + s.reset,
-      witnessed: (day?.witnessed ?? false) || s.witnessed,
-      pain: (day?.pain ?? false) || s.pain,
-    });
-  }
-  return [...byDay.values()];
-}
-
-/** The ladder rule's proposal for one drill of a plan. */
-export async function ladderProposal(
+/** The ladder rule's proposal for one drill of a plan: its sessions at the present rung, over all plans for the target. */
+async function ladderProposal(
   db: Db,
   practiceId: string,
   student: StudentRow,
   target: string,
   planDrill: PlanDrillWire,
-  sets: readonly PracticeSetWire[],
+  sets: readonly ThreadSet[],
 ): Promise<LadderDecision> {
-  const drill = drillById(planDrill.drillId);
-  const tried = await triedSoFar(db, practiceId, planDrill.id, student.id, target);
+  const { drillId, rung } = planDrill;
+  const tried = await triedSoFar(db, practiceId, drillId, student.id, target);
   return decideLadder({
     level: student.level,
-    rungs: drill?.rungs ?? [planDrill.rung],
-    rung: planDrill.rung,
-    passShare: drill ? drill.check.passed / drill.check.of : 0.75,
-    sessions: sessionsOf(sets, planDrill),
+    rungs: drillById(drillId)?.rungs ?? [rung],
+    rung,
+    passShare: passShareOf(drillId),
+    sessions: sessionsByDay(sets.filter((s) => s.target === target && s.drillId === drillId && s.rung === rung)),
     cuesTried: tried.cues,
     drillsTried: tried.drills,
   });
@@ -65,8 +51,9 @@ export async function reviewAnswer(means: Means, practiceId: string, lessonId: s
   const plan = await planInForce(db, practiceId, student.id, lesson.starts_at, lessonId);
   const practice = plan ? await setsOfPlan(db, practiceId, plan.id) : [];
   const proposals: ReviewAnswer['proposals'] = [];
+  const sets = await threadSets(db, practiceId, student.id, await lessonEnds(db, practiceId, lesson));
   for (const d of plan?.drills ?? []) {
-    const decision = await ladderProposal(db, practiceId, student, plan?.target ?? '', d, practice);
+    const decision = await ladderProposal(db, practiceId, student, plan?.target ?? '', d, sets);
     proposals.push({ planDrillId: d.id, drillId: d.drillId, ...decision });
   }
   return {
@@ -90,7 +77,9 @@ export async function reviewAnswer(means: Means, practiceId: string, lessonId: s
       proposed: d.proposed,
       chosen: d.chosen,
       rungTo: d.rung_to,
+      cue: d.cue,
       reason: d.reason,
     })),
+    ownWords: await ownWordsOf(db, practiceId, student.id, lesson.starts_at),
   };
 }

@@ -7,7 +7,7 @@ import { plansInForce } from '../rows/plans.ts';
 import { setsOfPlans, setsSince } from '../rows/practice.ts';
 import { latestScreens, studentsById, type StudentRow } from '../rows/students.ts';
 import type { Means } from '../work/means.ts';
-import { mayFilm } from './lesson.ts';
+import { mayFilm } from './lesson-data.ts';
 import { standings } from './standing.ts';
 
 const DAY_MS = 86_400_000;

@@ -4,7 +4,7 @@ import type { Address } from '../../api/routes.ts';
 import { tuple } from '../../core/numeric/tuple.ts';
 import { isOfStudent, note, studentOfThing } from '../rows/audit.ts';
 import { filmOf } from '../rows/videos.ts';
-import { mayBeMinor } from '../readings/lesson.ts';
+import { mayBeMinor } from '../readings/lesson-data.ts';
 import { studentRow } from '../rows/students.ts';
 import { type Services, setWatcher, whoIs } from './context.ts';
 

@@ -22,7 +22,8 @@ export function diagnosisRoutes(services: Services): Router {
       throw new Problem(422, 'bad-field', `“${input.target}” is no fault of the catalogue.`, 'target');
     const ledger = await ledgerOf(services, practiceId, lessonId);
     const { rule, verdict, faults } = ledger.diagnosis;
-    const overruled = !verdict.faults.includes(input.target);
+    // Keeping what runs needs no reason: a trial is given its length.
+    const overruled = !verdict.faults.includes(input.target) && ledger.running !== input.target;
     if (overruled && input.reason === '') {
       throw new Problem(422, 'bad-field', 'An overruled verdict needs your reason; it is kept with it.', 'reason');
     }
@@ -37,8 +38,9 @@ export function diagnosisRoutes(services: Services): Router {
       beliefChanges: ledger.beliefChanges,
       chances: faults.map((f) => ({ id: f.id, chance: f.presentChance, causeChance: f.causeChance })),
       findings: ledger.findings,
-      prices: faults.flatMap(({ id, price }) =>
-        price ? [{ id, meanMps: price.meanMps, interval90Mps: price.interval90Mps }] : [],
+      lens: ledger.lens,
+      prices: faults.flatMap(({ id, price, worthMps }) =>
+        price ? [{ id, meanMps: price.meanMps, interval90Mps: price.interval90Mps, worthMps }] : [],
       ),
       decidedAt: input.decidedAt ?? new Date().toISOString(),
     });

@@ -2,12 +2,19 @@ import { Router } from 'express';
 import { decisionSchema, planSchema, practiceSetSchema } from '../../api/schemas.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
-import { notFound } from '../http/problem.ts';
-import { loadLesson } from '../readings/lesson.ts';
+import { notFound, Problem } from '../http/problem.ts';
+import { loadLesson } from '../readings/lesson-data.ts';
 import { insertSet } from '../rows/practice.ts';
 import { makePlan, prescribeAnswer } from '../readings/prescribe.ts';
 import { insertDecision, keepReview, planDrillRow, updatePlanDrill } from '../rows/plans.ts';
 import { reviewAnswer } from '../readings/review.ts';
+
+/** What a drill is after a decision; where none is named it runs on. */
+const STATE_AFTER: Readonly<Partial<Record<string, 'stopped' | 'changed'>>> = {
+  stop: 'stopped',
+  'change-drill': 'changed',
+  'look-again': 'stopped',
+};
 
 /** Prescribe and Review stations. */
 export function planRoutes(services: Services): Router {
@@ -57,6 +64,14 @@ export function planRoutes(services: Services): Router {
     const at = rungs.indexOf(drill.rung);
     const step = input.chosen === 'up' ? 1 : input.chosen === 'down' ? -1 : 0;
     const rungTo = rungs[at + step] ?? drill.rung;
+    if (input.chosen === 'change-cue' && input.cue === '')
+      throw new Problem(
+        422,
+        'bad-field',
+        'Changing the cue needs the new cue: of the catalogue, in the student’s own words, or yours.',
+        'cue',
+      );
+    const cue = input.chosen === 'change-cue' ? input.cue : '';
     await db.transaction(async (tx) => {
       const added = await insertDecision(tx, practiceId, {
         id: input.id,
@@ -67,6 +82,8 @@ export function planRoutes(services: Services): Router {
         rungFrom: drill.rung,
         rungTo,
         reason: input.reason || proposal.reason,
+        cue,
+        cueFrom: drill.cue,
         decidedAt: input.decidedAt ?? new Date().toISOString(),
       });
       if (!added) return;
@@ -77,9 +94,8 @@ export function planRoutes(services: Services): Router {
       }
       await updatePlanDrill(tx, practiceId, drill.id, {
         rung: rungTo,
-        cue: input.chosen === 'change-cue' && input.cue !== '' ? input.cue : drill.cue,
-        // A stopped drill keeps its place with no sets, so that the practice page can say so.
-        sets: input.chosen === 'stop' ? 0 : drill.sets,
+        cue: cue || drill.cue,
+        state: STATE_AFTER[input.chosen] ?? 'running',
       });
     });
     hub.publish(practiceId, { kind: 'changed', lessonId });

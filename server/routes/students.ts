@@ -9,6 +9,7 @@ import { notFound } from '../http/problem.ts';
 import { saveBodySize } from '../rows/body-sizes.ts';
 import { insertLesson, lessonSummaries } from '../rows/lessons.ts';
 import { insertLink, openLinks, withdrawLink, withdrawLinks } from '../rows/links.ts';
+import { historyOf } from '../readings/thread.ts';
 import { standingOf } from '../readings/standing.ts';
 import { studentCards } from '../readings/student-list.ts';
 import { insertScreen, saveStudent, screensOf, studentPage, studentRow, studentToWire } from '../rows/students.ts';
@@ -64,6 +65,13 @@ export function studentRoutes(services: Services): Router {
     const offset = Math.max(0, Number(req.query.offset) || 0);
     const answer: LessonPage = await lessonPage(practiceOf(req), idParam(req), offset);
     res.json(answer);
+  });
+
+  on(router, 'GET /students/:id/thread', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const row = await studentRow(db, practiceId, idParam(req));
+    if (!row) throw notFound('The student');
+    res.json(await historyOf(db, practiceId, row, new Date('9999-01-01T00:00:00Z')));
   });
 
   on(router, 'POST /students/:id/screens', async (req, res) => {

@@ -9,7 +9,7 @@ import { measurePicture } from '../../core/picture/picture-measures.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { jsonBody } from './json-body.ts';
 import { notFound, Problem } from '../http/problem.ts';
-import { ageYears, mayBeMinor, mayFilm } from '../readings/lesson.ts';
+import { ageYears, mayBeMinor, mayFilm } from '../readings/lesson-data.ts';
 import { dropUnused, holdContent } from '../rows/content.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';

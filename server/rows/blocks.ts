@@ -151,3 +151,15 @@ export const blockListeningAt = async (
       [practiceId, at],
     )
   )[0];
+
+const MOST_WORDS = 12;
+/** What a student said that swings felt like, newest first, each once; of lessons up to a moment. */
+export const ownWordsOf = async (db: Db, practiceId: string, studentId: string, until: Date): Promise<string[]> =>
+  (
+    await db.query<{ feel: string }>(
+      `select b.feel from live_blocks b join lessons l on l.id = b.lesson_id
+       where b.practice_id = $1 and l.student_id = $2 and l.starts_at <= $3 and b.feel <> ''
+       group by b.feel order by max(b.created_at) desc limit $4`,
+      [practiceId, studentId, until.toISOString(), MOST_WORDS],
+    )
+  ).map((r) => r.feel);

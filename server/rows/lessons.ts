@@ -54,6 +54,16 @@ export const lessonBefore = async (
     )
   )[0];
 
+/** When what is done belongs to a later lesson: the start of the student's next one, or never. */
+export const lessonEnds = async (db: Db, practiceId: string, lesson: LessonRow): Promise<Date> =>
+  (
+    await db.query<{ starts_at: Date }>(
+      `select starts_at from lessons where practice_id = $1 and student_id = $2 and starts_at > $3
+       order by starts_at limit 1`,
+      [practiceId, lesson.student_id, lesson.starts_at.toISOString()],
+    )
+  )[0]?.starts_at ?? new Date('9999-01-01T00:00:00Z');
+
 export interface LessonCountRow extends Row {
   student_id: string;
   lessons: number;

@@ -20,6 +20,7 @@ interface PlanDrillRow extends Row {
   reps: number;
   rest_s: number;
   sessions_per_week: number;
+  state: PlanDrillWire['state'];
 }
 
 const drillToWire = (r: PlanDrillRow): PlanDrillWire => ({
@@ -31,6 +32,7 @@ const drillToWire = (r: PlanDrillRow): PlanDrillWire => ({
   reps: r.reps,
   restS: r.rest_s,
   sessionsPerWeek: r.sessions_per_week,
+  state: r.state,
 });
 
 const planToWire = (row: PlanRow, drills: readonly PlanDrillRow[]): PlanWire => ({
@@ -127,7 +129,7 @@ export async function insertPlan(
     week: unknown;
     notes: readonly string[];
   },
-  drills: readonly PlanDrillWire[],
+  drills: readonly Omit<PlanDrillWire, 'state'>[],
 ): Promise<void> {
   const made = await db.query(
     `insert into plans (id, practice_id, student_id, lesson_id, target, starts_on, week, notes)
@@ -153,25 +155,20 @@ export async function insertPlan(
   }
 }
 
-export const planDrillRow = async (
-  db: Db,
-  practiceId: string,
-  id: string,
-): Promise<
-  | { id: string; drill_id: string; rung: number; cue: string; sets: number; student_id: string; target: string }
-  | undefined
-> =>
+interface OwnedDrillRow {
+  readonly id: string;
+  readonly drill_id: string;
+  readonly rung: number;
+  readonly cue: string;
+  readonly state: PlanDrillWire['state'];
+  readonly student_id: string;
+  readonly target: string;
+}
+
+export const planDrillRow = async (db: Db, practiceId: string, id: string): Promise<OwnedDrillRow | undefined> =>
   (
-    await db.query<{
-      id: string;
-      drill_id: string;
-      rung: number;
-      cue: string;
-      sets: number;
-      student_id: string;
-      target: string;
-    }>(
-      `select d.id, d.drill_id, d.rung, d.cue, d.sets, p.student_id, p.target from plan_drills d join plans p on p.id = d.plan_id
+    await db.query<OwnedDrillRow & Row>(
+      `select d.id, d.drill_id, d.rung, d.cue, d.state, p.student_id, p.target from plan_drills d join plans p on p.id = d.plan_id
        where d.practice_id = $1 and d.id = $2`,
       [practiceId, id],
     )
@@ -181,14 +178,14 @@ export const updatePlanDrill = (
   db: Db,
   practiceId: string,
   id: string,
-  d: { rung: number; cue: string; sets: number },
+  d: { rung: number; cue: string; state: PlanDrillWire['state'] },
 ): Promise<unknown> =>
-  db.query('update plan_drills set rung = $3, cue = $4, sets = $5 where practice_id = $1 and id = $2', [
+  db.query('update plan_drills set rung = $3, cue = $4, state = $5 where practice_id = $1 and id = $2', [
     practiceId,
     id,
     d.rung,
     d.cue,
-    d.sets,
+    d.state,
   ]);
 
 export interface DecisionRow extends Row {
@@ -196,6 +193,7 @@ export interface DecisionRow extends Row {
   proposed: string;
   chosen: string;
   rung_to: number;
+  cue: string;
   reason: string;
 }
 
@@ -218,32 +216,50 @@ export const insertDecision = async (
     rungFrom: number;
     rungTo: number;
     reason: string;
+    cue: string;
+    cueFrom: string;
     decidedAt: string;
   },
 ): Promise<boolean> =>
   (
     await db.query(
-      `insert into decisions (id, practice_id, lesson_id, plan_drill_id, proposed, chosen, rung_from, rung_to, reason, decided_at)
-       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10) on conflict do nothing returning id`,
-      [d.id, practiceId, d.lessonId, d.planDrillId, d.proposed, d.chosen, d.rungFrom, d.rungTo, d.reason, d.decidedAt],
+      `insert into decisions (id, practice_id, lesson_id, plan_drill_id, proposed, chosen, rung_from, rung_to, reason, decided_at, cue,
+         cue_from)
+       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12) on conflict do nothing returning id`,
+      [
+        d.id,
+        practiceId,
+        d.lessonId,
+        d.planDrillId,
+        d.proposed,
+        d.chosen,
+        d.rungFrom,
+        d.rungTo,
+        d.reason,
+        d.decidedAt,
+        d.cue,
+        d.cueFrom,
+      ],
     )
   ).length > 0;
 
-/** How many cues were tried on a drill, and how many drills for a target, for the ladder's rule. */
+/** How many cues were tried on a drill for a target, over all plans, and how many drills for the target, for the ladder's rule. */
 export const triedSoFar = async (
   db: Db,
   practiceId: string,
-  planDrillId: string,
+  drillId: string,
   studentId: string,
   target: string,
 ): Promise<{ cues: number; drills: number }> =>
   (
     await db.query<{ cues: number; drills: number }>(
-      `select (select count(*)::int from decisions where practice_id = $1 and plan_drill_id = $2 and chosen = 'change-cue') + 1 as cues,
+      `select (select count(*)::int from decisions c join plan_drills d on d.id = c.plan_drill_id join plans p on p.id = d.plan_id
+            where c.practice_id = $1 and d.drill_id = $2 and p.student_id = $3 and p.target = $4
+              and c.chosen = 'change-cue') + 1 as cues,
          (select count(distinct d.drill_id)::int from decisions c join plan_drills d on d.id = c.plan_drill_id
             join plans p on p.id = d.plan_id
             where c.practice_id = $1 and p.student_id = $3 and p.target = $4 and c.chosen = 'change-drill') + 1 as drills`,
-      [practiceId, planDrillId, studentId, target],
+      [practiceId, drillId, studentId, target],
     )
   )[0]!;
 

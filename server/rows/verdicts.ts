@@ -42,6 +42,7 @@ interface VerdictRow extends Row {
   rule: number;
   belief_changes: number;
   prices: VerdictWire['prices'] | null;
+  lens: string;
 }
 
 const toWire = (r: VerdictRow): VerdictWire => ({
@@ -54,6 +55,7 @@ const toWire = (r: VerdictRow): VerdictWire => ({
   decidedAt: r.decided_at.toISOString(),
   chances: r.chances,
   findings: r.findings,
+  lens: r.lens,
   rule: r.rule,
   beliefChanges: r.belief_changes,
   ...(r.prices ? { prices: r.prices } : {}),
@@ -68,16 +70,6 @@ export const verdictOfLesson = async (db: Db, practiceId: string, lessonId: stri
   return rows[0] ? toWire(rows[0]) : null;
 };
 
-/** The student's newest target up to a lesson. */
-export const targetUpTo = async (db: Db, practiceId: string, studentId: string, until: Date): Promise<string | null> =>
-  (
-    await db.query<{ target: string }>(
-      `select v.target from verdicts v join lessons l on l.id = v.lesson_id
-       where v.practice_id = $1 and l.student_id = $2 and l.starts_at <= $3 order by l.starts_at desc, v.decided_at desc limit 1`,
-      [practiceId, studentId, until.toISOString()],
-    )
-  )[0]?.target ?? null;
-
 export const insertVerdict = (
   db: Db,
   practiceId: string,
@@ -86,8 +78,8 @@ export const insertVerdict = (
 ): Promise<unknown> =>
   db.query(
     `insert into verdicts (id, practice_id, lesson_id, proposed, target, overruled, reason, sentence, chances, findings, decided_at, rule,
-       belief_changes, prices)
-     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14) on conflict (id) do nothing`,
+       belief_changes, prices, lens)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15) on conflict (id) do nothing`,
     [
       v.id,
       practiceId,
@@ -103,5 +95,6 @@ export const insertVerdict = (
       v.rule,
       v.beliefChanges,
       JSON.stringify(v.prices ?? []),
+      v.lens,
     ],
   );

@@ -4,12 +4,27 @@ import type { Level } from '../../core/catalogue/stages.ts';
 import { diagnose, type Diagnosis } from '../../core/diagnosis/diagnose.ts';
 import { measuredFindings, seenFinding, type Finding, type Measurement } from '../../core/diagnosis/findings.ts';
 import type { SwingPrices } from '../../core/diagnosis/learned-price.ts';
+import { trialFindings } from '../../core/diagnosis/failed-trials.ts';
+import type { Trial } from '../../core/plan/trials.ts';
 import { pricesOfAmounts } from '../../core/diagnosis/one-amount-price.ts';
+
+/** A seen sign; one of an earlier lesson with its age and that lesson. */
+export type SeenEvidence = Pick<SeenSignWire, 'signId' | 'grade' | 'note'> & {
+  readonly ageDays?: number;
+  readonly lessonId?: string;
+};
 
 /** All that a lesson's ledger is weighed from. */
 export interface LessonEvidence {
   readonly measurements: readonly Measurement[];
-  readonly signs: readonly Pick<SeenSignWire, 'signId' | 'grade' | 'note'>[];
+  readonly signs: readonly SeenEvidence[];
+  /** The running target with all drills tried for it; null where none runs. */
+  readonly running: {
+    readonly target: string;
+    /** Days since it was last practised; null where it was not. */
+    readonly practisedDaysAgo: number | null;
+    readonly trials: readonly Trial[];
+  } | null;
   readonly level: Level;
   readonly beliefs: Beliefs;
   /** Own speed that prices are shares of; without it nothing is priced. */
@@ -23,12 +38,26 @@ export interface WeighedLesson {
   readonly diagnosis: Diagnosis;
 }
 
+const seenEvidence = (s: SeenEvidence, beliefs: Beliefs): Finding => {
+  const finding = seenFinding(s.signId, s.grade, s.note, s.ageDays, beliefs);
+  return { ...finding, source: { ...finding.source, lessonId: s.lessonId } };
+};
+
+/** Whether a finding of the running target is older than its last practice: it is meant to have moved since. */
+const practisedAfter = (f: Finding, { target, practisedDaysAgo }: NonNullable<LessonEvidence['running']>): boolean =>
+  f.fault === target && practisedDaysAgo !== null && (f.ageDays ?? 0) > practisedDaysAgo;
+
 /** Findings and diagnosis of a lesson: the one place where a lesson is weighed. */
 export function weighLesson(evidence: LessonEvidence): WeighedLesson {
   const { level, beliefs, speedMps, prices } = evidence;
-  const findings = [
+  const { running } = evidence;
+  const found = [
     ...measuredFindings(evidence.measurements, level, beliefs),
-    ...evidence.signs.map((s) => seenFinding(s.signId, s.grade, s.note, undefined, beliefs)),
+    ...evidence.signs.map((s) => seenEvidence(s, beliefs)),
+  ];
+  const findings = [
+    ...found.map((f) => (running && practisedAfter(f, running) ? { ...f, practisedSince: true } : f)),
+    ...(running ? trialFindings(running.target, running.trials, level) : []),
   ];
   const ifPresent = new Map([
     ...(speedMps === undefined ? [] : pricesOfAmounts(findings, speedMps)),

@@ -93,6 +93,7 @@ function holdings(
   const swings = lesson.blocks.reduce((n, b) => n + b.statistics.swings, 0);
   const motions = lesson.blocks.reduce((n, b) => n + b.motions.length, 0);
   const signs = lesson.signs.length;
+  const running = lesson.thread !== null;
   const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
   return {
     know: {
@@ -109,8 +110,16 @@ function holdings(
       enough: swings >= 3,
     },
     watch: { name: 'Watch', text: signs === 0 ? 'nothing yet' : count(signs, 'sign'), enough: signs > 0 },
-    diagnose: { name: 'Diagnose', text: ledger?.verdict ? 'decided' : 'open', enough: Boolean(ledger?.verdict) },
-    prescribe: { name: 'Prescribe', text: ledger?.verdict ? 'target set' : 'needs a target', enough: false },
+    diagnose: {
+      name: 'Diagnose',
+      text: ledger?.verdict ? 'decided' : running ? 'target runs' : 'open',
+      enough: Boolean(ledger?.verdict) || running,
+    },
+    prescribe: {
+      name: 'Prescribe',
+      text: (lesson.thread?.drills.length ?? 0) > 0 ? 'plan runs' : running ? 'target set' : 'needs a target',
+      enough: false,
+    },
     review: { name: 'Review', text: lesson.previousLesson ? 'since last time' : 'first lesson', enough: false },
   };
 }

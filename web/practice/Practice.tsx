@@ -75,8 +75,12 @@ export default function Practice() {
               {data.drills.map((d) => (
                 <Card key={d.id} aria-label={drillById(d.drillId)?.name}>
                   <h2>{drillById(d.drillId)?.name}</h2>
-                  {d.sets === 0 ? (
-                    <Notice tone="stop">Stopped by your instructor.</Notice>
+                  {d.state !== 'running' ? (
+                    <Notice tone="stop">
+                      {d.state === 'changed'
+                        ? 'Your instructor brings another drill for it.'
+                        : 'Stopped by your instructor.'}
+                    </Notice>
                   ) : (
                     <>
                       <Soft>

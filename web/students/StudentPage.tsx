@@ -10,6 +10,7 @@ import { Button, ButtonLink, PrimaryButton } from '../kit/controls.tsx';
 import { Card, Failed, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { NotchStick, stickSentence } from '../parts/NotchStick.tsx';
 import { PracticeLink } from './PracticeLink.tsx';
+import { ThreadCard } from './ThreadCard.tsx';
 import { RecordCard } from './RecordCard.tsx';
 import { ScreenForm } from '../parts/ScreenForm.tsx';
 
@@ -123,6 +124,7 @@ export default function StudentPage() {
         ) : null}
         {earlier.error ? <Failed error={earlier.error} retry={() => void earlier.refetch()} /> : null}
       </Card>
+      <ThreadCard studentId={id} />
       <ScreenForm studentId={id} screens={screens} />
       {may('POST /students/:id/practice-link') ? <PracticeLink studentId={id} open={practiceLink} /> : null}
       <RecordCard id={id} />

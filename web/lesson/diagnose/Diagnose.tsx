@@ -15,6 +15,7 @@ import { drawnFromCurves } from '../../parts/swing/captured-drawing.ts';
 import { WhatIf } from '../../parts/swing/WhatIf.tsx';
 import { useTask } from '../../workers/run.ts';
 import { useLessonWrite, useMotion } from '../common/data.ts';
+import { RunningTarget } from './RunningTarget.tsx';
 import { FaultDetail } from './FaultDetail.tsx';
 import { useModelStart } from '../common/prices.ts';
 
@@ -92,11 +93,14 @@ export default function Diagnose({
   if (!ledger) return <Waiting what="the findings" />;
   const { verdict, diagnosis } = ledger;
   const named = diagnosis.verdict.faults;
-  const chosen = params.get('fault') ?? named[0] ?? diagnosis.faults[0]?.id ?? null;
-  const overrules = chosen !== null && !named.includes(chosen);
+  const running = lesson.thread?.target ?? null;
+  const chosen = params.get('fault') ?? running ?? named[0] ?? diagnosis.faults[0]?.id ?? null;
+  const goesOn = chosen !== null && chosen === running;
+  const overrules = chosen !== null && !goesOn && !named.includes(chosen);
   const choose = (id: string): void => setParams({ fault: id }, { replace: true });
   return (
     <>
+      {lesson.thread ? <RunningTarget thread={lesson.thread} ledger={ledger} lesson={lesson} /> : null}
       {verdict ? (
         <Notice tone="held">
           <strong>Target: {faultById(verdict.target)?.name ?? verdict.target}</strong>, decided{' '}
@@ -145,17 +149,25 @@ export default function Diagnose({
         </details>
       </Card>
       {chosen ? (
-        <FaultDetail id={chosen} ledger={ledger} lessonId={lessonId} lens={lesson.student.lens as LensId} />
+        <FaultDetail
+          id={chosen}
+          ledger={ledger}
+          lessonId={lessonId}
+          startsAt={lesson.lesson.startsAt}
+          lens={lesson.student.lens as LensId}
+        />
       ) : null}
       <WhatIfOfLesson lesson={lesson} ledger={ledger} />
       {chosen ? (
         <Card aria-label="Verdict">
           <h2>
-            {!overrules
-              ? 'Accept as proposed'
-              : named.length > 0
-                ? 'Overrule: make this the target instead'
-                : 'Nothing is proposed: make this the target by your own judgement'}
+            {goesOn
+              ? 'Keep the running target'
+              : !overrules
+                ? 'Accept as proposed'
+                : named.length > 0
+                  ? 'Overrule: make this the target instead'
+                  : 'Nothing is proposed: make this the target by your own judgement'}
           </h2>
           <TextField
             label={overrules ? 'Your reason (kept with the verdict)' : 'Note (optional)'}
@@ -170,7 +182,7 @@ export default function Diagnose({
                 onPress={() => decide.mutate(chosen)}
                 isDisabled={decide.isPending || (overrules && reason.trim() === '')}
               >
-                Make “{faultById(chosen)?.name}” the target
+                {goesOn ? 'Keep' : 'Make'} “{faultById(chosen)?.name}” the target
               </PrimaryButton>
             </ForRole>
           </Row>

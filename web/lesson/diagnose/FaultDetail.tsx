@@ -1,3 +1,4 @@
+import { format, subDays } from 'date-fns';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { LedgerAnswer } from '../../../api/types.ts';
@@ -58,14 +59,22 @@ const STATION_OF: Readonly<Record<Finding['source']['kind'], string>> = {
   seen: 'watch',
   swish: 'watch',
   picture: 'watch',
+  trial: 'review',
 };
 
 /** Where a finding opens: the station that holds its evidence; one from a video at its frame. */
-function evidencePlace({ source }: Finding): string {
-  const station = STATION_OF[source.kind];
+function evidencePlace({ source }: Finding, lessonId: string): string {
+  const station = `/lessons/${source.lessonId ?? lessonId}/${STATION_OF[source.kind]}`;
   if (source.kind !== 'picture') return station;
   const [video, frame] = source.id.split('@');
   return `${station}?video=${video}${frame === undefined ? '' : `&frame=${frame}`}`;
+}
+
+/** When a finding was taken and what it still counts; empty for one of today. */
+function ageWords(f: Finding, weight: number, startsAt: string): string {
+  if (!f.ageDays) return '';
+  const day = format(subDays(new Date(startsAt), f.ageDays), 'd MMM');
+  return ` – from ${day}, counts ${Math.round(100 * weight)} %${f.practisedSince ? ', halved: practised since' : ''}`;
 }
 
 /** The chosen fault: reasons for and against, each opening to its evidence, and what its price hangs on. */
@@ -73,11 +82,14 @@ export function FaultDetail({
   id,
   ledger,
   lessonId,
+  startsAt,
   lens,
 }: {
   id: string;
   ledger: LedgerAnswer;
   lessonId: string;
+  /** Start of the lesson. */
+  startsAt: string;
   lens: LensId;
 }) {
   const navigate = useNavigate();
@@ -113,13 +125,9 @@ export function FaultDetail({
                   {f.text}{' '}
                   <Soft>
                     – {strength(r.logOdds)}
-                    {weighed && weighed.weight < 0.95
-                      ? `, counts ${Math.round(100 * weighed.weight)} % by its age`
-                      : ''}
+                    {ageWords(f, weighed?.weight ?? 1, startsAt)}
                   </Soft>
-                  <QuietButton onPress={() => void navigate(`/lessons/${lessonId}/${evidencePlace(f)}`)}>
-                    {f.source.label}
-                  </QuietButton>
+                  <QuietButton onPress={() => void navigate(evidencePlace(f, lessonId))}>{f.source.label}</QuietButton>
                 </div>
               </Reason>
             );

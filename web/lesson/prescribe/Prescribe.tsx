@@ -1,17 +1,19 @@
 import { format } from 'date-fns';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import type { DrillChoiceWire, LessonAnswer, PlanWire } from '../../../api/types.ts';
+import type { ThreadWire } from '../../../api/thread-types.ts';
+import type { LessonAnswer, PlanWire } from '../../../api/types.ts';
 import { FAULTS, faultById } from '../../../core/catalogue/faults.ts';
 import { drillById } from '../../../core/catalogue/drills.ts';
 import { laneOf, RUNGS } from '../../../core/catalogue/rungs.ts';
 import { ask, newId } from '../../base/api.ts';
-import { Button, PrimaryButton, Select, TextField } from '../../kit/controls.tsx';
+import { PrimaryButton, QuietButton, Select } from '../../kit/controls.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
-import { DrillText } from '../../parts/DrillText.tsx';
-import { Card, Cautions, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
+import { Card, Cautions, Failed, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { WeekStrip } from '../../parts/WeekStrip.tsx';
 import { useLessonWrite, usePrescribe } from '../common/data.ts';
+import { ChoiceCard } from './ChoiceCard.tsx';
+import { DoseOf, pick, pickDraft, type Picked } from './DoseOf.tsx';
 
 const MOST_DRILLS = 3;
 const Lanes = styled.div`
@@ -24,59 +26,13 @@ const Lanes = styled.div`
   }
 `;
 
-interface Picked {
-  id: string;
-  drillId: string;
-  rung: number;
-  cue: string;
-  sets: number;
-  reps: number;
-  sessionsPerWeek: number;
-}
-
-function pick(drillId: string): Picked | null {
-  const drill = drillById(drillId);
-  if (!drill) return null;
-  const { sets, reps, sessionsPerWeek } = drill.dose;
-  return { id: newId(), drillId, rung: drill.startRung, cue: drill.outsideCue, sets, reps, sessionsPerWeek };
-}
-
-/** A drill to choose, or a closed one with why. */
-function ChoiceCard({
-  choice,
-  handedness,
-  picked,
-  onToggle,
-  full,
-}: {
-  choice: DrillChoiceWire;
-  handedness: 'right' | 'left';
-  picked: boolean;
-  onToggle: () => void;
-  full: boolean;
-}) {
-  const drill = drillById(choice.drillId);
-  if (!drill) return null;
+/** Drills of the plan before that the next one leaves out. */
+function Dropped({ thread }: { thread: ThreadWire }) {
+  if (thread.next.dropped.length === 0) return null;
   return (
-    <Card aria-label={drill.name}>
-      <h3>{drill.name}</h3>
-      <Soft>
-        {drill.dose.sets} × {drill.dose.reps} · {drill.places.join(', ')}
-      </Soft>
-      {choice.open ? (
-        <Button onPress={onToggle} isDisabled={!picked && full}>
-          {picked ? 'Take it out' : 'Choose'}
-        </Button>
-      ) : (
-        <Notice tone="stop">
-          <strong>Closed.</strong> {choice.closedBecause.join(' ')}
-        </Notice>
-      )}
-      <details>
-        <summary>How it goes</summary>
-        <DrillText drill={drill} handedness={handedness} />
-      </details>
-    </Card>
+    <Notice tone="info">
+      Left out: {thread.next.dropped.map((d) => `${drillById(d.drillId)?.name ?? d.drillId}. ${d.because}`).join(' ')}
+    </Notice>
   );
 }
 
@@ -105,9 +61,15 @@ function PlanView({ plan }: { plan: PlanWire }) {
 export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
   const lessonId = lesson.lesson.id;
   const [fault, setFault] = useState('');
-  const [picked, setPicked] = useState<Picked[]>([]);
+  const [ownPicked, setPicked] = useState<Picked[] | null>(null);
   const [planId, setPlanId] = useState(newId);
   const query = usePrescribe(lessonId, fault);
+  const { thread } = lesson;
+  // The plan goes on with what runs, until the instructor chooses otherwise.
+  const drafts = useMemo(() => (thread?.next.drills ?? []).map(pickDraft), [thread]);
+  const runs = query.data?.plan === null && query.data.target === thread?.target;
+  const goesOn = ownPicked === null && runs && drafts.length > 0;
+  const picked = ownPicked ?? (runs ? drafts : []);
   const make = useLessonWrite(
     lessonId,
     (target: string) =>
@@ -117,7 +79,7 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
           id: planId,
           target,
           startsOn: format(new Date(lesson.lesson.startsAt), 'yyyy-MM-dd'),
-          drills: picked,
+          drills: picked.map(({ because: _because, ...drill }) => drill),
         },
       }),
     () => {
@@ -155,57 +117,28 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
           The shelf holds no drill for this fault yet. Choose its likely cause or consequence.
         </Notice>
       ) : null}
+      {plan ? <PlanView plan={plan} /> : null}
+      {goesOn && thread ? <Dropped thread={thread} /> : null}
       {picked.length > 0 && target ? (
         <Card aria-label="Chosen drills">
-          <h2>Chosen: start rung and dose</h2>
-          {picked.map((p) => {
-            const drill = drillById(p.drillId);
-            if (!drill) return null;
-            return (
-              <section key={p.id} aria-label={`Dose of ${drill.name}`} style={{ display: 'grid', gap: 'var(--s2)' }}>
-                <h3>{drill.name}</h3>
-                <Grid $least="150px">
-                  <Select
-                    label="Start rung"
-                    value={String(p.rung)}
-                    onChange={(r) => change(p.id, { rung: Number(r) })}
-                    options={drill.rungs.map((r) => ({ id: String(r), name: RUNGS[r]! }))}
-                  />
-                  <TextField
-                    label="Sets"
-                    inputMode="numeric"
-                    value={String(p.sets)}
-                    onChange={(v) => change(p.id, { sets: Number(v) || 0 })}
-                  />
-                  <TextField
-                    label="Reps"
-                    inputMode="numeric"
-                    value={String(p.reps)}
-                    onChange={(v) => change(p.id, { reps: Number(v) || 0 })}
-                  />
-                  <TextField
-                    label="Sessions a week"
-                    inputMode="numeric"
-                    value={String(p.sessionsPerWeek)}
-                    onChange={(v) => change(p.id, { sessionsPerWeek: Number(v) || 0 })}
-                  />
-                </Grid>
-                <TextField label="Cue" value={p.cue} onChange={(v) => change(p.id, { cue: v })} />
-              </section>
-            );
-          })}
-          <Cautions items={cautions} />
+          <Spread>
+            <h2>{goesOn ? 'The plan goes on' : 'Chosen: rung and dose'}</h2>
+            {goesOn ? <QuietButton onPress={() => setPicked([])}>Start over with other drills</QuietButton> : null}
+          </Spread>
           {make.error ? <Failed error={make.error} /> : null}
           <Row>
             <ForRole to="POST /lessons/:id/plan">
               <PrimaryButton onPress={() => make.mutate(target)} isDisabled={make.isPending}>
-                Make the week
+                {goesOn ? 'Continue the plan' : 'Make the week'}
               </PrimaryButton>
             </ForRole>
           </Row>
+          {picked.map((p) => (
+            <DoseOf key={p.id} picked={p} onChange={(part) => change(p.id, part)} />
+          ))}
+          <Cautions items={cautions} />
         </Card>
       ) : null}
-      {plan ? <PlanView plan={plan} /> : null}
       {target === null ? null : (
         <Lanes>
           {(['far from the ball', 'on the way', 'with the ball'] as const).map((name) => (

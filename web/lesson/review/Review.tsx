@@ -1,5 +1,6 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { LessonAnswer, PlanDrillWire, PracticeSetWire, ReviewAnswer } from '../../../api/types.ts';
 import { drillById } from '../../../core/catalogue/drills.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
@@ -10,6 +11,7 @@ import { Card, DataTable, Failed, Grid, Notice, Row, Soft, Spread, Waiting } fro
 import { ForRole } from '../../parts/ForRole.tsx';
 import { WeekStrip } from '../../parts/WeekStrip.tsx';
 import { useLessonWrite, useReview } from '../common/data.ts';
+import { NewCue } from './NewCue.tsx';
 import { GainCard } from './GainCard.tsx';
 
 const MOVES = [
@@ -38,10 +40,14 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
   const made = review.decisions.find((d) => d.planDrillId === drill.id);
   const [chosen, setChosen] = useState<Move>(proposal?.move ?? 'stay');
   const [reason, setReason] = useState('');
+  const [cue, setCue] = useState('');
   const [passed, setPassed] = useState('');
   const [reset, setReset] = useState('');
   const decide = useLessonWrite(lessonId, (_: undefined, id) =>
-    ask('POST /lessons/:id/decisions', { id: lessonId, body: { id, planDrillId: drill.id, chosen, reason } }),
+    ask('POST /lessons/:id/decisions', {
+      id: lessonId,
+      body: { id, planDrillId: drill.id, chosen, reason, cue: chosen === 'change-cue' ? cue : '' },
+    }),
   );
   const witness = useLessonWrite(
     lessonId,
@@ -71,7 +77,11 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
       </Spread>
       {made ? (
         <Notice tone="held">
-          Decided: {moveName(made.chosen)}, rung “{RUNGS[made.rungTo]}”. {made.reason}
+          Decided: {moveName(made.chosen)}, rung “{RUNGS[made.rungTo]}”{made.cue ? `, cue “${made.cue}”` : ''}.{' '}
+          {made.reason}{' '}
+          <Link to={`/lessons/${lessonId}/${made.chosen === 'look-again' ? 'diagnose' : 'prescribe'}`}>
+            {made.chosen === 'look-again' ? 'Look again in Diagnose' : 'Go on in Prescribe'}
+          </Link>
         </Notice>
       ) : (
         <>
@@ -91,11 +101,17 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
             <Select label="Your decision" value={chosen} onChange={setChosen} options={MOVES} />
             <TextField label="Reason (the rule’s if left empty)" value={reason} onChange={setReason} />
           </Grid>
+          {chosen === 'change-cue' ? (
+            <NewCue drill={drill} ownWords={review.ownWords} value={cue} onChange={setCue} />
+          ) : null}
           {decide.error ? <Failed error={decide.error} /> : null}
           {witness.error ? <Failed error={witness.error} /> : null}
           <Row>
             <ForRole to="POST /lessons/:id/decisions">
-              <PrimaryButton onPress={() => decide.mutate(undefined)} isDisabled={decide.isPending}>
+              <PrimaryButton
+                onPress={() => decide.mutate(undefined)}
+                isDisabled={decide.isPending || (chosen === 'change-cue' && cue.trim() === '')}
+              >
                 Decide
               </PrimaryButton>
             </ForRole>

@@ -1,0 +1,70 @@
+import type { DraftDrill } from '../../../core/plan/thread.ts';
+import { drillById } from '../../../core/catalogue/drills.ts';
+import { RUNGS } from '../../../core/catalogue/rungs.ts';
+import { newId } from '../../base/api.ts';
+import { Select, TextField } from '../../kit/controls.tsx';
+import { Grid, Soft } from '../../kit/layout.tsx';
+
+/** A drill of the plan that is being made. */
+export interface Picked {
+  id: string;
+  drillId: string;
+  rung: number;
+  cue: string;
+  sets: number;
+  reps: number;
+  sessionsPerWeek: number;
+  /** Why it stands here; empty where it was picked by hand. */
+  because: string;
+}
+
+export function pick(drillId: string): Picked | null {
+  const drill = drillById(drillId);
+  if (!drill) return null;
+  const { sets, reps, sessionsPerWeek } = drill.dose;
+  return {
+    id: newId(),
+    drillId,
+    rung: drill.startRung,
+    cue: drill.outsideCue,
+    sets,
+    reps,
+    sessionsPerWeek,
+    because: '',
+  };
+}
+
+/** A drill that goes on, or comes in place of a changed one. */
+export const pickDraft = ({ continues: _continues, ...draft }: DraftDrill): Picked => ({ id: newId(), ...draft });
+
+/** Start rung, dose and cue of a chosen drill. */
+export function DoseOf({ picked: p, onChange }: { picked: Picked; onChange: (part: Partial<Picked>) => void }) {
+  const drill = drillById(p.drillId);
+  if (!drill) return null;
+  const count = (label: string, key: 'sets' | 'reps' | 'sessionsPerWeek') => (
+    <TextField
+      label={label}
+      inputMode="numeric"
+      value={String(p[key])}
+      onChange={(v) => onChange({ [key]: Number(v) || 0 })}
+    />
+  );
+  return (
+    <section aria-label={`Dose of ${drill.name}`} style={{ display: 'grid', gap: 'var(--s2)' }}>
+      <h3>{drill.name}</h3>
+      {p.because ? <Soft>{p.because}</Soft> : null}
+      <Grid $least="150px">
+        <Select
+          label="Rung"
+          value={String(p.rung)}
+          onChange={(r) => onChange({ rung: Number(r) })}
+          options={drill.rungs.map((r) => ({ id: String(r), name: RUNGS[r]! }))}
+        />
+        {count('Sets', 'sets')}
+        {count('Reps', 'reps')}
+        {count('Sessions a week', 'sessionsPerWeek')}
+      </Grid>
+      <TextField label="Cue" value={p.cue} onChange={(v) => onChange({ cue: v })} />
+    </section>
+  );
+}
