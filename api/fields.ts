@@ -22,6 +22,15 @@ export const day = (): yup.StringSchema<string | null | undefined> =>
     .matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a day like 2026-03-14', excludeEmptyString: true })
     .test('calendar', 'must be a day of the calendar', (v) => v === null || v === undefined || isDay(v))
     .nullable();
+/** Furthest that any time zone is ahead, ms: there it is already tomorrow. */
+const MOST_AHEAD_MS = 14 * 3_600_000;
+/** A day that has been: not one to come, in any time zone. */
+export const pastDay = () =>
+  day().test(
+    'not-to-come',
+    'must not lie in the future',
+    (v) => !v || v <= new Date(Date.now() + MOST_AHEAD_MS).toISOString().slice(0, 10),
+  );
 export const moment = (): yup.StringSchema<string | undefined> =>
   yup.string().test('moment', 'must be an ISO 8601 time', (v) => v === undefined || isMoment(v));
 export const optionalNumber = (min: number, max: number, unit: string): yup.NumberSchema<number | null | undefined> =>

@@ -37,6 +37,7 @@ const ASSISTANTS: ReadonlySet<Address> = new Set<Address>([
   'DELETE /account/second-factor',
   'POST /students/:id/lessons',
   'POST /students/:id/screens',
+  'POST /students/:id/pains',
   'POST /students/:id/body-sizes',
   'PATCH /lessons/:id',
   'PUT /lessons/:id/setups',

@@ -97,6 +97,9 @@ export interface Answers {
   'GET /students/:id': StudentAnswer;
   'PUT /students/:id': Made;
   'GET /students/:id/lessons': LessonPage;
+  'POST /students/:id/pains': Made;
+  'POST /pains/:id/reopen': Nothing;
+  'POST /lessons/:id/load-overrules': Made;
   'GET /students/:id/thread': TargetHistoryWire[];
   'POST /students/:id/lessons': Made;
   'POST /students/:id/screens': Made;

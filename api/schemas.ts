@@ -1,8 +1,9 @@
 import * as yup from 'yup';
 import { BODY_PARTS, CLEARANCE_FLAGS } from '../core/catalogue/cautions.ts';
 import { LENSES, LEVELS } from '../core/catalogue/stages.ts';
+import { painFields } from './body-schemas.ts';
 import { newPassword } from './account-schemas.ts';
-import { day, id, list, moment, optionalNumber, text } from './fields.ts';
+import { day, id, list, pastDay, moment, optionalNumber, text } from './fields.ts';
 
 export const accountSchema = yup.object({
   practiceName: yup.string().trim().required('is needed').max(120),
@@ -65,12 +66,24 @@ export const studentSchema = yup.object({
         .required(),
     )
     .default([]),
-  painfulParts: yup.array(yup.string().oneOf(BODY_PARTS).required()).default([]),
+  painfulParts: yup
+    .array(
+      yup
+        .string()
+        .oneOf(BODY_PARTS.map((p) => p.id))
+        .required(),
+    )
+    .default([]),
   bodyNote: text(2000),
-  clearedOn: day(),
+  clearedOn: pastDay().test('by-whom', 'needs the name of who gave it', function (date) {
+    return !date || Boolean((this.parent as { clearedBy?: string }).clearedBy?.trim());
+  }),
+  clearedBy: text(120),
   clearanceNote: text(500),
   guardianName: text(120),
-  guardianConsentOn: day(),
+  guardianConsentOn: pastDay().test('whose', 'needs the guardian’s name', function (date) {
+    return !date || Boolean((this.parent as { guardianName?: string }).guardianName?.trim());
+  }),
 });
 export type StudentInput = yup.InferType<typeof studentSchema>;
 
@@ -162,6 +175,7 @@ export const practiceSetSchema = yup.object({
   easeWithBall: optionalNumber(0, 10, ''),
   pain: yup.boolean().required(),
   painNote: text(500),
+  ...painFields,
 });
 export type PracticeSetInput = yup.InferType<typeof practiceSetSchema>;
 

@@ -1,3 +1,5 @@
+import type { Load } from '../core/plan/load.ts';
+import type { ClosuresWire, PainWire } from './body-types.ts';
 import type { ThreadWire } from './thread-types.ts';
 import type { GroundHead, HeardRepWire, MotionHead, SwingWire, SwishSetWire, VideoWire } from './capture-types.ts';
 import type { LoadVelocity } from '../core/battery/load-velocity.ts';
@@ -74,6 +76,7 @@ export interface StudentAnswer extends LessonPage {
   screens: ScreenInput[];
   stick: NotchStickData;
   practiceLink: PracticeLinkWire | null;
+  closures: ClosuresWire;
 }
 
 export interface ShotWire {
@@ -197,6 +200,8 @@ export interface LessonAnswer {
   } | null;
   /** Null before the first target. */
   thread: ThreadWire | null;
+  /** What is closed for this student now, and the day's count of full-intent swings. */
+  closures: ClosuresWire;
 }
 
 export interface VerdictWire {
@@ -357,12 +362,19 @@ export interface PracticeAnswer {
   studentName: string;
   handedness: 'right' | 'left';
   planClosed: boolean;
+  /** Why everything is closed; empty where it is not. */
+  planClosedBecause: string[];
+  /** Pain that closes work, newest first. */
+  pains: PainWire[];
+  /** Full-intent swings of the day against the caps. */
+  load: Load;
   target: string | null;
   startsOn: string | null;
   week: { day: number; drillIds: string[] }[];
   cautions: string[];
   referral: string;
-  drills: (PlanDrillWire & { cautions: string[] })[];
+  /** Each with why it is closed now; empty where it is open. */
+  drills: (PlanDrillWire & { cautions: string[]; closedBecause: string[] })[];
   sets: PracticeSetWire[];
   stick: NotchStickData;
 }

@@ -27,6 +27,7 @@ import { jsonBody } from './routes/json-body.ts';
 import { Traffic } from './http/traffic.ts';
 import { Problem, problemHandler, unknownRoute } from './http/problem.ts';
 import { lessonRoutes } from './routes/lessons.ts';
+import { bodyRoutes } from './routes/body.ts';
 import { planRoutes } from './routes/plans.ts';
 import { practiceRoutes } from './routes/practice.ts';
 import { shotRoutes } from './routes/shots.ts';
@@ -150,6 +151,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', deviceRoutes(services));
   api.use('/', diagnosisRoutes(services));
   api.use('/', planRoutes(services));
+  api.use('/', bodyRoutes(services));
   api.use('/', storageRoutes(services));
   api.use('/', backupRoutes(services));
   api.use(unknownRoute);

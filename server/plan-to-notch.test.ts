@@ -167,7 +167,7 @@ describe('from a plan to a notch', () => {
         kit: ['iron'],
         places: ['range'],
         clearedOn: '2026-02-20',
-        clearanceNote: 'by the physiotherapist',
+        clearedBy: 'the physiotherapist',
       })
       .expect(200);
     await server.call('post', `/lessons/${lessonId}/plan`, plan).expect(201);
@@ -197,7 +197,7 @@ describe('from a plan to a notch', () => {
     expect(review.proposals[0]!.move).toBe('stop');
     const today = (await server.call('get', '/today')).body as TodayAnswer;
     expect(today.cameIn[0]).toMatchObject({ studentName: 'Sore Back', pain: true });
-    expect(today.lessons.find((l) => l.id === next)?.due.join()).toContain('Pain was noted');
+    expect(today.lessons.find((l) => l.id === next)?.due[0]).toContain('Pain is open');
     await server
       .call('post', `/lessons/${next}/decisions`, { id: uuid(), planDrillId, chosen: 'stop', reason: '' })
       .expect(201);

@@ -1,5 +1,6 @@
 import { ISOLATION_TESTS, type IsolationTest } from '../catalogue/isolation-tests.ts';
-import { planIsClosed, JUNIOR_AGE, type PlanStudent } from '../plan/open-drills.ts';
+import { bodyClosedBecause } from '../plan/body.ts';
+import { JUNIOR_AGE, type PlanStudent } from '../plan/open-drills.ts';
 
 export interface TestOpenness {
   readonly test: IsolationTest;
@@ -13,13 +14,7 @@ const HEAVIER = 1;
 /** Which isolation tests this student's body, kit and places allow; the others with the reason. */
 export function openTests(student: PlanStudent): TestOpenness[] {
   return ISOLATION_TESTS.map((test) => {
-    const closedBecause: string[] = [];
-    if (planIsClosed(student))
-      closedBecause.push(
-        `Waits for a recorded clearance (${student.flags.join(', ')}): a doctor or physiotherapist clears it first.`,
-      );
-    const sore = test.loads.filter((p) => student.painfulParts.includes(p));
-    if (sore.length > 0) closedBecause.push(`Loads the ${sore.join(' and ')}, which hurts at present.`);
+    const closedBecause = bodyClosedBecause({ loads: test.loads, maximal: true }, student);
     const missing = test.kit.filter((k) => !student.kit.includes(k));
     if (missing.length > 0) closedBecause.push(`Needs a ${missing.join(' and a ')}.`);
     if (test.balanceS !== undefined && student.balanceS !== undefined && student.balanceS < test.balanceS)

@@ -103,7 +103,7 @@ export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
     kit: ['light stick'],
     places: ['range', 'garden'],
     intensity: 'maximal',
-    demands: ['shoulder', 'back', 'wrist'],
+    demands: ['shoulder', 'elbow', 'wrist', 'upper back', 'lower back'],
     needs: { balanceS: 10 },
     steps: [
       'Warm up with six swings that get faster.',
@@ -129,8 +129,8 @@ export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
     lenses: ['loose-chain', 'free-swing'],
     kit: ['club'],
     places: ['range', 'garden'],
-    intensity: 'intent',
-    demands: ['back'],
+    intensity: 'maximal',
+    demands: ['shoulder', 'elbow', 'wrist', 'upper back', 'lower back', 'hip'],
     steps: [
       'Three swings each at effort 4, 6, 8 and 10.',
       'Note the speed or the sound of each.',

@@ -41,8 +41,8 @@ export const GROUND_DRILLS: readonly Drill[] = [
     lenses: ['ground-up'],
     kit: [],
     places: ['garden', 'gym', 'range'],
-    intensity: 'intent',
-    demands: ['knee', 'toe'],
+    intensity: 'maximal',
+    demands: ['hip', 'knee', 'ankle', 'foot'],
     needs: { balanceS: 8 },
     steps: [
       'Put a mark where you start.',
@@ -69,7 +69,7 @@ export const GROUND_DRILLS: readonly Drill[] = [
     kit: ['driver'],
     places: ['garden', 'range'],
     intensity: 'intent',
-    demands: ['knee', 'toe'],
+    demands: ['hip', 'knee', 'ankle', 'foot'],
     steps: [
       'Feet together, a small step to the lead side as the club goes back.',
       'Start down by pushing the trail foot straight back.',

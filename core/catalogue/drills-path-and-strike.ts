@@ -103,7 +103,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
     kit: ['chair'],
     places: ['living room', 'garden', 'range', 'gym'],
     intensity: 'technique',
-    demands: ['back', 'knee'],
+    demands: ['lower back', 'knee'],
     steps: [
       'Set up with your bottom touching a chair back or wall.',
       'Turn back: the trail hip stays on it.',
@@ -165,7 +165,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
     kit: ['driver'],
     places: ['range', 'garden'],
     intensity: 'intent',
-    demands: ['knee', 'back'],
+    demands: ['hip', 'knee', 'ankle', 'lower back'],
     steps: [
       'Stop at the top.',
       'Sink onto the lead leg, knee over the toes.',
@@ -196,7 +196,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
     kit: ['driver'],
     places: ['range', 'garden'],
     intensity: 'technique',
-    demands: ['back'],
+    demands: ['lower back'],
     steps: [
       'Stance a foot wider than the shoulders, ball off the lead heel.',
       'Tilt until the trail hand touches the trail knee, then regrip.',
@@ -227,7 +227,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
     kit: ['driver'],
     places: ['range', 'garden'],
     intensity: 'technique',
-    demands: ['back'],
+    demands: ['lower back'],
     steps: [
       'Push a peg into the ground a hand’s width ahead of the ball.',
       'Set up with the head behind the ball.',

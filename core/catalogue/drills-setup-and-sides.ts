@@ -35,8 +35,8 @@ export const SETUP_AND_SIDES_DRILLS: readonly Drill[] = [
     lenses: ['hands-and-arms', 'free-swing'],
     kit: ['light stick'],
     places: ['garden', 'range', 'gym'],
-    intensity: 'intent',
-    demands: ['wrist', 'shoulder'],
+    intensity: 'maximal',
+    demands: ['wrist', 'elbow', 'shoulder'],
     steps: [
       'Hold the light stick in the trail hand alone, lead hand on the lead shoulder.',
       'Swing it through until it is loudest past the ball place.',

@@ -36,7 +36,7 @@ export const TURN_AND_RELEASE_DRILLS: readonly Drill[] = [
     kit: [],
     places: ['living room', 'garden', 'range', 'gym'],
     intensity: 'technique',
-    demands: ['knee'],
+    demands: ['knee', 'ankle'],
     steps: [
       'Stand beside a hold, shoes on.',
       'Lift the trail foot and stand on the lead leg for 20 seconds.',
@@ -62,7 +62,7 @@ export const TURN_AND_RELEASE_DRILLS: readonly Drill[] = [
     kit: ['club'],
     places: ['living room', 'garden', 'range', 'gym'],
     intensity: 'technique',
-    demands: ['trunk', 'back'],
+    demands: ['upper back', 'lower back'],
     steps: [
       'Lay the club across your shoulders, arms crossed over it.',
       'Upright: turn until the grip end points at where a ball would be, both ways.',
@@ -93,7 +93,7 @@ export const TURN_AND_RELEASE_DRILLS: readonly Drill[] = [
     kit: ['driver'],
     places: ['range', 'garden'],
     intensity: 'intent',
-    demands: ['knee'],
+    demands: ['knee', 'ankle'],
     steps: [
       'Set up to no ball with the driver.',
       'Let the lead heel rise and stand a little taller as the hands go back.',
@@ -124,7 +124,7 @@ export const TURN_AND_RELEASE_DRILLS: readonly Drill[] = [
     kit: ['driver'],
     places: ['range', 'garden'],
     intensity: 'intent',
-    demands: ['back', 'shoulder'],
+    demands: ['lower back', 'shoulder', 'elbow'],
     steps: [
       'Swing three times joined without a pause, no ball.',
       'Let the club’s own weight turn it round at each end.',
@@ -155,7 +155,7 @@ export const TURN_AND_RELEASE_DRILLS: readonly Drill[] = [
     kit: [],
     places: ['living room', 'garden', 'range', 'gym'],
     intensity: 'technique',
-    demands: ['trunk', 'back', 'knee'],
+    demands: ['upper back', 'lower back', 'hip', 'knee'],
     steps: [
       'Golf posture, arms crossed, turn to the top.',
       'Open the lead hip quickly while the chest stays back.',
@@ -217,7 +217,7 @@ export const TURN_AND_RELEASE_DRILLS: readonly Drill[] = [
     kit: ['club'],
     places: ['living room', 'garden', 'range', 'gym'],
     intensity: 'intent',
-    demands: ['trunk', 'back'],
+    demands: ['upper back', 'lower back'],
     steps: [
       'Hands a forearm apart on the club, posture, no ball.',
       'Turn back hard, then through hard.',
@@ -248,7 +248,7 @@ export const TURN_AND_RELEASE_DRILLS: readonly Drill[] = [
     kit: ['iron'],
     places: ['range', 'garden'],
     intensity: 'technique',
-    demands: ['trunk'],
+    demands: ['upper back', 'lower back'],
     steps: [
       'Upper arms lightly on the chest, half swing.',
       'Trail side pushes and lead side pulls the chest round together.',
@@ -336,7 +336,7 @@ export const TURN_AND_RELEASE_DRILLS: readonly Drill[] = [
     kit: ['club'],
     places: ['living room', 'garden', 'range', 'gym'],
     intensity: 'technique',
-    demands: ['wrist', 'shoulder'],
+    demands: ['wrist', 'elbow', 'shoulder'],
     steps: [
       'Trail hand only, short grip on the club.',
       'Fold the elbow, then straighten it past an imagined ball, again and again.',

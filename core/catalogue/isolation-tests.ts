@@ -120,7 +120,7 @@ export const ISOLATION_TESTS: readonly IsolationTest[] = [
     typical: [0.68, 0.8],
     lowMeans: 'Trunk, arms or release are the limit.',
     highMeans: 'Legs and ground add little: look at the use of the ground.',
-    loads: ['knee', 'back', 'toe'],
+    loads: ['knee', 'lower back', 'foot'],
   }),
   isolation({
     id: 'chest-still',
@@ -178,7 +178,7 @@ export const ISOLATION_TESTS: readonly IsolationTest[] = [
     lowMeans: 'Strength is the limit.',
     highMeans: 'Speed is the limit.',
     kit: ['heavy stick'],
-    loads: ['back', 'wrist', 'shoulder'],
+    loads: ['lower back', 'wrist', 'shoulder'],
     massShare: 1.2,
   }),
   isolation({
@@ -192,7 +192,7 @@ export const ISOLATION_TESTS: readonly IsolationTest[] = [
     typical: [0.75, 0.9],
     lowMeans: 'One-sided: the brakes and the balance are weak.',
     highMeans: 'Well balanced between the two directions.',
-    loads: ['back'],
+    loads: ['lower back'],
   }),
 ];
 

@@ -1,23 +1,14 @@
-import {
-  ALWAYS_CAUTIONS,
-  JUNIOR_CAUTION,
-  MAXIMAL_CAUTION,
-  type BodyPart,
-  type ClearanceFlag,
-} from '../catalogue/cautions.ts';
+import { ALWAYS_CAUTIONS, JUNIOR_CAUTION, MAXIMAL_CAUTION } from '../catalogue/cautions.ts';
 import type { Drill, KitId, Place } from '../catalogue/drill-type.ts';
 import { DRILLS } from '../catalogue/drills.ts';
+import { bodyClosedBecause, type Body } from './body.ts';
 import type { LensId } from '../catalogue/stages.ts';
 
 /** What of a student decides on the drills that are open. */
-export interface PlanStudent {
+export interface PlanStudent extends Body {
   readonly ageYears: number;
   readonly kit: readonly KitId[];
   readonly places: readonly Place[];
-  readonly flags: readonly ClearanceFlag[];
-  /** Clearance by a doctor or physiotherapist recorded by the instructor. */
-  readonly cleared: boolean;
-  readonly painfulParts: readonly BodyPart[];
   readonly balanceS?: number;
   readonly lens: LensId;
 }
@@ -33,23 +24,17 @@ export interface DrillChoice {
 export const JUNIOR_AGE = 16;
 const GUARDIAN_AGE = 18;
 
-/** Whether the whole plan waits for a clearance. */
-export const planIsClosed = (student: PlanStudent): boolean => student.flags.length > 0 && !student.cleared;
-
-function reasonsAgainst(drill: Drill, student: PlanStudent): string[] {
-  const reasons: string[] = [];
-  if (planIsClosed(student)) {
-    reasons.push(
-      `Waits for a recorded clearance (${student.flags.join(', ')}): a doctor or physiotherapist clears it first.`,
-    );
-  }
+/** Why a drill is closed for a student; empty where it is open. */
+export function closedBecauseFor(drill: Drill, student: PlanStudent): string[] {
+  const reasons = bodyClosedBecause(
+    { loads: drill.demands, maximal: drill.intensity === 'maximal', drillId: drill.id },
+    student,
+  );
   const missingKit = drill.kit.filter((k) => !student.kit.includes(k) && !(k === 'club' && student.kit.length > 0));
   if (missingKit.length > 0) reasons.push(`Needs ${missingKit.join(' and ')}, which the student does not have.`);
   if (student.places.length > 0 && !drill.places.some((p) => student.places.includes(p))) {
     reasons.push(`Only for ${drill.places.join(' or ')}; the student practises in ${student.places.join(' or ')}.`);
   }
-  const sore = drill.demands.filter((p) => student.painfulParts.includes(p));
-  if (sore.length > 0) reasons.push(`Loads the ${sore.join(' and ')}, which hurts at present.`);
   if (
     drill.needs?.balanceS !== undefined &&
     student.balanceS !== undefined &&
@@ -79,7 +64,7 @@ export function drillsFor(fault: string, student: PlanStudent): DrillChoice[] {
     (c.open ? 0 : 100) + (c.drill.lenses.includes(student.lens) ? 0 : 10) + c.drill.treats.indexOf(fault);
   return DRILLS.filter((d) => d.treats.includes(fault))
     .map((drill) => {
-      const closedBecause = reasonsAgainst(drill, student);
+      const closedBecause = closedBecauseFor(drill, student);
       return { drill, open: closedBecause.length === 0, closedBecause, cautions: cautionsFor(drill, student) };
     })
     .sort((a, b) => rank(a) - rank(b));

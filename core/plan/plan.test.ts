@@ -5,7 +5,8 @@ import { DRILLS, drillById } from '../catalogue/drills.ts';
 import type { Drill } from '../catalogue/drill-type.ts';
 import { LENSES } from '../catalogue/stages.ts';
 import { decideLadder, TRIAL_SESSIONS, type DrillSession, type LadderState } from './ladder.ts';
-import { cautionsFor, drillsFor, planIsClosed, type PlanStudent } from './open-drills.ts';
+import { planIsClosed } from './body.ts';
+import { cautionsFor, drillsFor, type PlanStudent } from './open-drills.ts';
 import { maximalSwingCap, planWeek, type WeekWish } from './week.ts';
 
 const student: PlanStudent = {
@@ -24,8 +25,9 @@ const student: PlanStudent = {
   ],
   places: ['range', 'garden', 'living room'],
   flags: [],
-  cleared: false,
+  clearedOn: null,
   painfulParts: [],
+  pains: [],
   balanceS: 20,
   lens: 'measured',
 };
@@ -51,8 +53,8 @@ describe('which drills are open', () => {
     expect(drillsFor('tension', flagged).every((c) => !c.open && c.closedBecause.join().includes('clearance'))).toBe(
       true,
     );
-    expect(planIsClosed({ ...flagged, cleared: true })).toBe(false);
-    expect(drillsFor('tension', { ...flagged, cleared: true }).some((c) => c.open)).toBe(true);
+    expect(planIsClosed({ ...flagged, clearedOn: '2026-03-01' })).toBe(false);
+    expect(drillsFor('tension', { ...flagged, clearedOn: '2026-03-01' }).some((c) => c.open)).toBe(true);
   });
   test('missing kit, place, pain, balance and youth each close with their reason', () => {
     expect(closed('early-release', { kit: ['driver'] })).toMatch(/flat-face-strike: Needs racket/);

@@ -21,8 +21,9 @@ describe('the next plan', () => {
     kit: ['driver', 'iron', 'club', 'racket', 'light stick'],
     places: ['range', 'garden', 'living room'],
     flags: [],
-    cleared: false,
+    clearedOn: null,
     painfulParts: [],
+    pains: [],
     balanceS: 20,
     lens: 'measured',
   };

@@ -8,7 +8,8 @@ export function maximalSwingCap(ageYears: number, returning: boolean): number {
   if (ageYears < JUNIOR_AGE) return 15;
   return ageYears > SENIOR_AGE || returning ? 20 : 30;
 }
-const MOST_MAXIMAL_DAYS = 3;
+/** Days with maximal work in a week. */
+export const MOST_MAXIMAL_DAYS = 3;
 
 export interface WeekWish {
   readonly drill: Drill;

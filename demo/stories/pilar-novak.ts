@@ -14,6 +14,7 @@ export const PILAR_NOVAK: Story = {
     flags: ['recent-fracture'],
     painfulParts: ['wrist'],
     bodyNote: 'Lead wrist broken half a year ago, healed.',
+    clearedBy: 'Physiotherapist at the landing',
     clearanceNote: 'Physiotherapist: half swings, no impact on mats, build up over six weeks.',
   },
   swingSpreadMph: 1.2,

@@ -77,6 +77,7 @@ export const base = {
   flags: [],
   painfulParts: [],
   bodyNote: '',
+  clearedBy: '',
   clearanceNote: '',
   guardianName: '',
 };

@@ -8,6 +8,7 @@ import { motionToHead } from '../rows/captures.ts';
 import { signsOf } from '../rows/verdicts.ts';
 
 import type { Means } from '../work/means.ts';
+import { closuresOf } from './closures.ts';
 import { threadOf } from './thread.ts';
 import { progressOf } from './progress.ts';
 import { screensOf, studentToWire } from '../rows/students.ts';
@@ -66,7 +67,7 @@ export async function lessonAnswer(means: Means, practiceId: string, lessonId: s
   const data = await loadLesson(db, practiceId, lessonId);
   const { lesson, student } = data;
   const startsAt = lesson.starts_at.toISOString();
-  const [previous, setups, screens, signs, imports, waiting, { stick }, thread] = await Promise.all([
+  const [previous, setups, screens, signs, imports, waiting, { stick }, thread, closures] = await Promise.all([
     lessonBefore(db, practiceId, student.id, lesson.starts_at),
     setupsUpTo(db, practiceId, student.id, lesson.starts_at),
     screensOf(db, practiceId, student.id),
@@ -75,6 +76,7 @@ export async function lessonAnswer(means: Means, practiceId: string, lessonId: s
     waitingShots(db, practiceId),
     progressOf(means, practiceId, student, lesson.starts_at),
     threadOf(db, practiceId, student, lesson),
+    closuresOf(db, practiceId, student, new Date()),
   ]);
   const previousBlocks = previous ? await blocksOf(db, practiceId, previous.id) : [];
   return {
@@ -100,5 +102,6 @@ export async function lessonAnswer(means: Means, practiceId: string, lessonId: s
         }
       : null,
     thread,
+    closures,
   };
 }

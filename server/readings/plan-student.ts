@@ -1,22 +1,34 @@
 import type { KitId, Place } from '../../core/catalogue/drill-type.ts';
 import type { BodyPart, ClearanceFlag } from '../../core/catalogue/cautions.ts';
 import type { LensId } from '../../core/catalogue/stages.ts';
+import type { Body } from '../../core/plan/body.ts';
 import type { PlanStudent } from '../../core/plan/open-drills.ts';
 import type { Db } from '../db/connection.ts';
+import { asOpenPain, painsOf } from '../rows/pains.ts';
 import { ageYears } from './lesson-data.ts';
 import { screensOf, type StudentRow } from '../rows/students.ts';
 
-/** What of a student decides on open drills, on a day. */
+/** Comes back after a break, a condition or an injury: lower caps. */
+export const isReturning = (row: StudentRow): boolean => row.goal_kind === 'win-back' || row.flags.length > 0;
+
+/** What of the body stands on a student's file, pain noted since left out. */
+export const bodyOf = (row: StudentRow): Omit<Body, 'pains'> => ({
+  flags: row.flags as ClearanceFlag[],
+  clearedOn: row.cleared_on,
+  painfulParts: row.painful_parts as BodyPart[],
+});
+
+/** What of a student decides on open drills: age on a day, body and open pain as they are now. */
 export async function planStudent(db: Db, practiceId: string, row: StudentRow, on: Date): Promise<PlanStudent> {
   const screen = (await screensOf(db, practiceId, row.id))[0];
+  const pains = await painsOf(db, practiceId, [row.id], true);
   const balance = [screen?.balanceLeadS, screen?.balanceTrailS].filter((v): v is number => typeof v === 'number');
   return {
     ageYears: ageYears(row, on),
     kit: row.kit as KitId[],
     places: row.places as Place[],
-    flags: row.flags as ClearanceFlag[],
-    cleared: row.cleared_on !== null,
-    painfulParts: row.painful_parts as BodyPart[],
+    ...bodyOf(row),
+    pains: (pains.get(row.id) ?? []).map(asOpenPain),
     balanceS: balance.length > 0 ? Math.min(...balance) : undefined,
     lens: row.lens as LensId,
   };

@@ -2,7 +2,8 @@ import type * as yup from 'yup';
 import type { planSchema } from '../../api/schemas.ts';
 import type { PlanDrillWire, PrescribeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
-import { drillsFor, planIsClosed } from '../../core/plan/open-drills.ts';
+import { planIsClosed } from '../../core/plan/body.ts';
+import { drillsFor } from '../../core/plan/open-drills.ts';
 import { planWeek, type WeekWish } from '../../core/plan/week.ts';
 import type { Db } from '../db/connection.ts';
 import { runningTarget } from '../rows/thread.ts';
@@ -11,7 +12,7 @@ import { threadSets } from './thread.ts';
 import { Problem } from '../http/problem.ts';
 import { loadLesson } from './lesson-data.ts';
 import { insertPlan, planOfLesson } from '../rows/plans.ts';
-import { planStudent } from './plan-student.ts';
+import { isReturning, planStudent } from './plan-student.ts';
 
 const DAY_MS = 86_400_000;
 
@@ -72,7 +73,7 @@ export async function makePlan(
   const startsAt = Date.parse(`${input.startsOn}T00:00:00Z`);
   const week = planWeek(wishes, {
     ageYears: who.ageYears,
-    returning: student.goal_kind === 'win-back' || who.flags.length > 0,
+    returning: isReturning(student),
     sessionsPerWeek: student.sessions_per_week,
     blockedDays: [],
     eventInDays: student.goal_date

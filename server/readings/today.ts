@@ -1,3 +1,4 @@
+import type { PainWire } from '../../api/body-types.ts';
 import type { PlanWire, PracticeSetWire, TodayAnswer } from '../../api/types.ts';
 import type { ScreenInput } from '../../api/schemas.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
@@ -7,6 +8,9 @@ import { plansInForce } from '../rows/plans.ts';
 import { setsOfPlans, setsSince } from '../rows/practice.ts';
 import { latestScreens, studentsById, type StudentRow } from '../rows/students.ts';
 import type { Means } from '../work/means.ts';
+import { painWords, planIsClosed } from '../../core/plan/body.ts';
+import { asOpenPain, painsOf } from '../rows/pains.ts';
+import { bodyOf } from './plan-student.ts';
 import { mayFilm } from './lesson-data.ts';
 import { standings } from './standing.ts';
 
@@ -18,17 +22,20 @@ interface Known {
   readonly sets: readonly PracticeSetWire[];
   readonly repeat: string | null;
   readonly screen: ScreenInput | undefined;
+  readonly pains: readonly PainWire[];
 }
 
 /** What a lesson is due, in order: safety first, then practice, then measuring. */
-function dueIn(lesson: LessonRow, student: StudentRow, { plan, sets, repeat, screen }: Known): string[] {
+function dueIn(lesson: LessonRow, student: StudentRow, { plan, sets, repeat, screen, pains }: Known): string[] {
   const due: string[] = [];
-  if (student.flags.length > 0 && student.cleared_on === null) due.push('Plan closed: record the clearance first');
+  for (const pain of pains) due.push(`Pain is open (${painWords(asOpenPain(pain))}): ask, then reopen it with a word`);
+  if (planIsClosed({ ...bodyOf(student), pains: pains.map(asOpenPain) }))
+    due.push('Plan closed: record the clearance first');
   if (!mayFilm(student, lesson.starts_at)) due.push('Guardian’s consent is missing: no filming');
   if (plan) {
     const days = new Set(sets.filter((s) => !s.witnessed).map((s) => s.doneAt.slice(0, 10))).size;
     const target = faultById(plan.target)?.name ?? plan.target;
-    if (sets.some((s) => s.pain)) due.push('Pain was noted at home: ask first');
+    if (pains.length === 0 && sets.some((s) => s.pain)) due.push('Pain was noted since last time: ask first');
     due.push(`Review “${target}”: ${days} practice day${days === 1 ? '' : 's'} logged`);
   }
   due.push(repeat ? `Repeat the block ${repeat}` : 'Measure a baseline: driver and a middle iron');
@@ -66,6 +73,7 @@ export async function todayAnswer(
     [...plans.values()].map((p) => p.id),
   );
   const screens = await latestScreens(db, practiceId, ids);
+  const pains = await painsOf(db, practiceId, ids, true);
   const recent = await setsSince(db, practiceId, new Date(from.getTime() - DAY_MS));
   return {
     lessons: lessons.flatMap((lesson) => {
@@ -84,6 +92,7 @@ export async function todayAnswer(
           sets: plan ? (sets.get(plan.id) ?? []) : [],
           repeat: at.repeat,
           screen: screens.get(student.id),
+          pains: pains.get(student.id) ?? [],
         }),
         stick: at.stick,
       };

@@ -52,7 +52,9 @@ async function ofStudent(tx: Db, practiceId: string, studentId: string): Promise
         ...(s.massKg ? [`mass ${s.massKg.toFixed(0)} kg`] : []),
         `goal: ${s.goalKind}${s.goalSpeedMps ? ` to ${speed(s.goalSpeedMps)}` : ''}${s.goalDate ? ` by ${s.goalDate}` : ''}`,
         ...(s.flags.length > 0 ? [`to be cleared: ${s.flags.join(', ')}`] : []),
-        ...(s.clearedOn ? [`cleared on ${s.clearedOn}: ${s.clearanceNote}`] : []),
+        ...(s.clearedOn
+          ? [`cleared on ${s.clearedOn} by ${s.clearedBy || 'somebody not named'}: ${s.clearanceNote}`]
+          : []),
         ...(s.painfulParts.length > 0 ? [`painful: ${s.painfulParts.join(', ')}`] : []),
         ...(s.bodyNote ? [`body: ${s.bodyNote}`] : []),
         ...(s.guardianName ? [`guardian: ${s.guardianName}, consent ${s.guardianConsentOn ?? 'not on file'}`] : []),

@@ -2,7 +2,9 @@ import { Router } from 'express';
 import { blockPatchSchema, blockSchema, compareQuerySchema } from '../../api/measure-schemas.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
-import { lessonRow } from '../rows/lessons.ts';
+import { refuseClosedBlock, type AskedBlock } from '../readings/closures.ts';
+import { lessonRow, type LessonRow } from '../rows/lessons.ts';
+import { studentRow } from '../rows/students.ts';
 import { circumstanceRow } from '../rows/circumstances.ts';
 import { compareBlocks } from '../readings/compare.ts';
 import * as q from '../rows/blocks.ts';
@@ -19,11 +21,18 @@ export function blockRoutes(services: Services): Router {
     return block;
   };
 
+  const refuseClosed = async (practiceId: string, lesson: LessonRow, asked: AskedBlock): Promise<void> => {
+    const student = await studentRow(db, practiceId, lesson.student_id);
+    if (!student) throw notFound('The student');
+    await refuseClosedBlock(db, practiceId, student, lesson.starts_at, asked);
+  };
+
   on(router, 'POST /lessons/:id/blocks', async (req, res) => {
     const practiceId = practiceOf(req);
     const lesson = await lessonRow(db, practiceId, idParam(req));
     if (!lesson) throw notFound('The lesson');
     const input = valid(blockSchema, req.body);
+    await refuseClosed(practiceId, lesson, input);
     await db.transaction((tx) => q.insertBlock(tx, practiceId, lesson.id, input));
     changed(practiceId, lesson.id);
     res.status(201).json({ id: input.id });
@@ -33,6 +42,16 @@ export function blockRoutes(services: Services): Router {
     const practiceId = practiceOf(req);
     const block = await blockOr404(practiceId, idParam(req));
     const patch = valid(blockPatchSchema, req.body);
+    // Asking for more effort opens full-intent work as a new block does.
+    if ((patch.effort ?? 0) > (block.effort ?? 0)) {
+      const lesson = await lessonRow(db, practiceId, block.lesson_id);
+      if (lesson)
+        await refuseClosed(practiceId, lesson, {
+          condition: block.condition,
+          withBall: block.with_ball,
+          effort: patch.effort,
+        });
+    }
     await db.transaction(async (tx) => {
       await q.updateBlock(tx, practiceId, block.id, {
         cue: patch.cue ?? block.cue,

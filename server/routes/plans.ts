@@ -4,7 +4,7 @@ import { drillById } from '../../core/catalogue/drills.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { loadLesson } from '../readings/lesson-data.ts';
-import { insertSet } from '../rows/practice.ts';
+import { logSet } from '../readings/log-set.ts';
 import { makePlan, prescribeAnswer } from '../readings/prescribe.ts';
 import { insertDecision, keepReview, planDrillRow, updatePlanDrill } from '../rows/plans.ts';
 import { reviewAnswer } from '../readings/review.ts';
@@ -46,8 +46,7 @@ export function planRoutes(services: Services): Router {
     const input = valid(practiceSetSchema, req.body);
     const drill = await planDrillRow(db, practiceId, input.planDrillId);
     if (!drill || drill.student_id !== lesson.student_id) throw notFound('The drill');
-    const doneAt = input.doneAt ?? new Date().toISOString();
-    await insertSet(db, practiceId, { ...input, doneAt, rung: drill.rung, witnessed: true });
+    await logSet(db, practiceId, drill, input, true);
     hub.publish(practiceId, { kind: 'changed', lessonId: lesson.id });
     res.status(201).json({ id: input.id });
   });

@@ -9,6 +9,7 @@ import { notFound } from '../http/problem.ts';
 import { saveBodySize } from '../rows/body-sizes.ts';
 import { insertLesson, lessonSummaries } from '../rows/lessons.ts';
 import { insertLink, openLinks, withdrawLink, withdrawLinks } from '../rows/links.ts';
+import { closuresOf } from '../readings/closures.ts';
 import { historyOf } from '../readings/thread.ts';
 import { standingOf } from '../readings/standing.ts';
 import { studentCards } from '../readings/student-list.ts';
@@ -56,6 +57,7 @@ export function studentRoutes(services: Services): Router {
       screens: await screensOf(db, practiceId, row.id),
       ...(await lessonPage(practiceId, row.id, 0)),
       stick: (await standingOf(services, practiceId, row)).stick,
+      closures: await closuresOf(db, practiceId, row, new Date()),
       practiceLink: (await openLinks(db, practiceId, row.id))[0] ?? null,
     };
     res.json(answer);

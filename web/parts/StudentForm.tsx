@@ -78,6 +78,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
       painfulParts: student?.painfulParts ?? [],
       bodyNote: student?.bodyNote ?? '',
       clearedOn: student?.clearedOn ?? '',
+      clearedBy: student?.clearedBy ?? '',
       clearanceNote: student?.clearanceNote ?? '',
       guardianName: student?.guardianName ?? '',
       birthDate: student?.birthDate ?? '',
@@ -109,6 +110,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     | 'sessionsPerWeek'
     | 'bodyNote'
     | 'clearedOn'
+    | 'clearedBy'
     | 'clearanceNote'
     | 'guardianName'
     | 'birthDate'
@@ -266,7 +268,8 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
         {flags.length > 0 ? (
           <Grid>
             {text('clearedOn', 'Cleared on', { type: 'date' })}
-            {text('clearanceNote', 'Cleared by, and for what')}
+            {text('clearedBy', 'Cleared by')}
+            {text('clearanceNote', 'Cleared for what')}
           </Grid>
         ) : null}
         <Controller
@@ -277,7 +280,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
               label="Hurts at present (closes drills that load it)"
               value={field.value}
               onChange={field.onChange}
-              options={named(BODY_PARTS)}
+              options={BODY_PARTS}
             />
           )}
         />

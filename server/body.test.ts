@@ -1,0 +1,241 @@
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import type {
+  BatteryAnswer,
+  LessonAnswer,
+  PracticeAnswer,
+  PrescribeAnswer,
+  StudentAnswer,
+  TodayAnswer,
+} from '../api/types.ts';
+import { drillById } from '../core/catalogue/drills.ts';
+import { ISOLATION_TESTS } from '../core/catalogue/isolation-tests.ts';
+import { TestServer, uuid } from './test-support.ts';
+
+jest.setTimeout(120_000);
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await TestServer.open();
+  await server.setUp();
+});
+afterAll(() => server.db.close());
+
+const read = async <T>(path: string): Promise<T> => (await server.call('get', path).expect(200)).body as T;
+const KIT = [
+  'driver',
+  'iron',
+  'club',
+  'racket',
+  'light stick',
+  'heavy stick',
+  'alignment stick',
+  'mirror',
+  'chair',
+  'pen',
+];
+
+const person = (change: Record<string, unknown> = {}) => ({
+  name: 'Body',
+  handedness: 'right',
+  birthYear: 1985,
+  level: 'club',
+  goalKind: 'gain',
+  kit: KIT,
+  places: ['range', 'garden', 'living room'],
+  ...change,
+});
+const blockOf = (change: Record<string, unknown> = {}) => ({
+  id: uuid(),
+  club: 'driver',
+  withBall: true,
+  condition: 'normal',
+  ...change,
+});
+
+/** A student with a plan of drills that load the arms, and the phone's address. */
+async function practising(
+  drillIds: readonly string[] = ['throw-bend-extend', 'flat-face-strike'],
+  target = 'early-release',
+) {
+  const studentId = uuid();
+  await server.call('put', `/students/${studentId}`, person()).expect(200);
+  const lessonId = await server.lesson(studentId);
+  const drills = drillIds.map((drillId) => ({
+    id: uuid(),
+    drillId,
+    rung: drillById(drillId)!.startRung,
+    cue: '',
+    sets: 1,
+    reps: 5,
+    sessionsPerWeek: 3,
+  }));
+  await server
+    .call('post', `/lessons/${lessonId}/plan`, {
+      id: uuid(),
+      target,
+      startsOn: new Date().toISOString().slice(0, 10),
+      drills,
+    })
+    .expect(201);
+  const { path } = (await server.call('post', `/students/${studentId}/practice-link`, {})).body as { path: string };
+  const phone = async (): Promise<PracticeAnswer> =>
+    (await server.http.get(`/api${path}`).expect(200)).body as PracticeAnswer;
+  const set = (planDrillId: string, change: Record<string, unknown> = {}) => ({
+    id: uuid(),
+    planDrillId,
+    passed: 4,
+    reset: 1,
+    swish: 'not heard',
+    pain: false,
+    ...change,
+  });
+  return { studentId, lessonId, drills, path, phone, set };
+}
+
+describe('pain closes at once', () => {
+  test('on the phone, in Prescribe and Tests and for blocks, until the instructor reopens it with a word', async () => {
+    const { studentId, lessonId, drills, path, phone, set } = await practising();
+    const log = set(drills[0]!.id, { pain: true, painPart: 'elbow', painKind: 'dull', painNote: 'inner side' });
+    await server.http.post(`/api${path}/sets`).send(log).expect(201);
+    await server.http.post(`/api${path}/sets`).send(log).expect(201);
+    let page = await phone();
+    expect(page.pains).toMatchObject([{ part: 'elbow', kind: 'dull', reopened: null }]);
+    expect(page.drills[0]!.closedBecause.join()).toContain('elbow');
+    expect(page.drills[1]!.closedBecause).toEqual([]);
+    const choices = (await read<PrescribeAnswer>(`/lessons/${lessonId}/prescribe`)).choices;
+    for (const c of choices) {
+      const drill = drillById(c.drillId)!;
+      if (drill.demands.includes('elbow') || drill.intensity === 'maximal') expect(c.open).toBe(false);
+    }
+    expect(choices.find((c) => c.drillId === 'throw-bend-extend')!.open).toBe(false);
+    const battery = await read<BatteryAnswer>(`/lessons/${lessonId}/battery`);
+    for (const t of battery.tests) expect(t.closedBecause.join()).toContain('elbow');
+    expect(
+      (await server.call('post', `/lessons/${lessonId}/blocks`, blockOf({ effort: 10 })).expect(422)).body.code,
+    ).toBe('block-closed');
+    await server.call('post', `/lessons/${lessonId}/blocks`, blockOf({ effort: 6 })).expect(201);
+    const closures = (await read<StudentAnswer>(`/students/${studentId}`)).closures;
+    expect(closures.pains).toHaveLength(1);
+    expect(closures.planClosedBecause).toEqual([]);
+    const today = await read<TodayAnswer>('/today');
+    expect(today.lessons.find((l) => l.id === lessonId)?.due[0]).toContain('elbow');
+
+    const assistant = await server.colleague('assistant', 'helper of bodies');
+    await server.call('post', `/pains/${log.id}/reopen`, { word: 'looks fine' }, assistant).expect(403);
+    await server.call('post', `/pains/${log.id}/reopen`, { word: '' }).expect(422);
+    await server
+      .call('post', `/pains/${log.id}/reopen`, { word: 'Asked: gone for a week, free in all tests.' })
+      .expect(204);
+    page = await phone();
+    expect(page.pains).toEqual([]);
+    expect(page.drills[0]!.closedBecause).toEqual([]);
+  });
+
+  test('a red flag closes everything until a clearance is on file; a word alone does not lift it', async () => {
+    const { studentId, lessonId, drills, path, phone, set } = await practising();
+    const log = set(drills[0]!.id, { pain: true, painPart: 'shoulder', painKind: 'radiating' });
+    await server.http.post(`/api${path}/sets`).send(log).expect(201);
+    expect(await phone()).toMatchObject({ planClosed: true, drills: [] });
+    await server.call('post', `/lessons/${lessonId}/blocks`, blockOf()).expect(422);
+    await server.call('post', `/lessons/${lessonId}/blocks`, blockOf({ withBall: false })).expect(422);
+    expect(
+      (await server.call('post', `/lessons/${lessonId}/load-overrules`, { id: uuid(), reason: 'he wants to' })).body
+        .code,
+    ).toBe('plan-closed');
+    expect((await server.call('post', `/pains/${log.id}/reopen`, { word: 'fine again' }).expect(422)).body.code).toBe(
+      'needs-clearance',
+    );
+    const clearedOn = new Date().toISOString().slice(0, 10);
+    await server.call('put', `/students/${studentId}`, person({ clearedOn, clearedBy: 'Dr Reed' })).expect(200);
+    expect((await phone()).planClosed).toBe(false);
+    await server.call('post', `/pains/${log.id}/reopen`, { word: 'cleared, half swings first' }).expect(204);
+    await server.call('post', `/lessons/${lessonId}/blocks`, blockOf()).expect(201);
+  });
+
+  test('pain without a part or kind is taken the careful way; the instructor notes pain as well', async () => {
+    const { studentId, drills, path, phone, set } = await practising();
+    await server.http
+      .post(`/api${path}/sets`)
+      .send(set(drills[1]!.id, { pain: true }))
+      .expect(201);
+    for (const d of (await phone()).drills) expect(d.closedBecause.length).toBeGreaterThan(0);
+    await server.http
+      .post(`/api${path}/sets`)
+      .send(set(drills[1]!.id, { pain: true, painPart: 'tail' }))
+      .expect(422);
+    await server.call('post', `/students/${studentId}/pains`, { id: uuid(), part: 'knee', kind: 'sharp' }).expect(201);
+    expect((await phone()).planClosed).toBe(true);
+  });
+});
+
+describe('one count of full-intent swings', () => {
+  test('over blocks and tests of the day; at the cap a block stops, and the reason of an overrule is kept', async () => {
+    const { lessonId } = await practising();
+    const blockId = await server.block(lessonId, { effort: 9 });
+    await server.shots(
+      blockId,
+      Array.from({ length: 25 }, (_, i) => 90 + i / 10),
+    );
+    const load = async () => (await read<LessonAnswer>(`/lessons/${lessonId}`)).closures.load;
+    expect(await load()).toMatchObject({ today: 25, dayCap: 30, state: 'near', left: 5 });
+    const test = ISOLATION_TESTS.find((t) => t.condition !== 'normal' && t.kit.length === 0)!;
+    const tested = await server.block(lessonId, { condition: test.condition, withBall: test.withBall });
+    await server.shots(tested, [80, 81, 82, 83, 84]);
+    expect(await load()).toMatchObject({ today: 30, state: 'over', left: 0 });
+    const full = blockOf({ effort: 10 });
+    expect((await server.call('post', `/lessons/${lessonId}/blocks`, full).expect(422)).body.code).toBe('load-cap');
+    const gentle = await server.block(lessonId, { effort: 5 });
+    await server.call('patch', `/blocks/${gentle}`, { effort: 10 }).expect(422);
+    await server.call('post', `/lessons/${lessonId}/load-overrules`, { id: uuid(), reason: '' }).expect(422);
+    await server
+      .call('post', `/lessons/${lessonId}/load-overrules`, { id: uuid(), reason: 'last test of the battery, fresh' })
+      .expect(201);
+    await server.call('post', `/lessons/${lessonId}/blocks`, full).expect(201);
+    expect((await read<LessonAnswer>(`/lessons/${lessonId}`)).closures.overruled).toMatchObject({
+      reason: 'last test of the battery, fresh',
+    });
+  });
+
+  test('what is done at home counts for the lesson, and the lesson’s for the phone', async () => {
+    const { lessonId, drills, path, phone, set } = await practising(['light-fast'], 'effort-over-speed');
+    await server.http
+      .post(`/api${path}/sets`)
+      .send(set(drills[0]!.id, { passed: 20, reset: 0 }))
+      .expect(201);
+    expect((await read<LessonAnswer>(`/lessons/${lessonId}`)).closures.load.today).toBe(20);
+    expect((await phone()).drills[0]!.closedBecause).toEqual([]);
+    await server.shots(
+      await server.block(lessonId, { effort: 9 }),
+      Array.from({ length: 10 }, (_, i) => 90 + i),
+    );
+    expect((await phone()).drills[0]!.closedBecause.join()).toContain('the cap is 30');
+  });
+});
+
+describe('closed by the file', () => {
+  test('a missing clearance closes blocks, tests, Prescribe and the phone alike', async () => {
+    const { studentId, lessonId, phone } = await practising();
+    await server.call('put', `/students/${studentId}`, person({ flags: ['pregnancy'] })).expect(200);
+    for (const t of ISOLATION_TESTS)
+      await server
+        .call('post', `/lessons/${lessonId}/blocks`, blockOf({ condition: t.condition, withBall: t.withBall }))
+        .expect(422);
+    expect((await read<PrescribeAnswer>(`/lessons/${lessonId}/prescribe`)).choices.some((c) => c.open)).toBe(false);
+    expect(await phone()).toMatchObject({ planClosed: true, drills: [], week: [] });
+    // What was swung in an earlier lesson can still be written down.
+    await server.block(await server.lesson(studentId, 20));
+  });
+  test('clearance and consent need a name and cannot lie in the future', async () => {
+    const { studentId } = await practising();
+    const put = (change: Record<string, unknown>) => server.call('put', `/students/${studentId}`, person(change));
+    const soon = new Date(Date.now() + 3 * 86_400_000).toISOString().slice(0, 10);
+    const past = '2026-01-05';
+    expect((await put({ clearedOn: past }).expect(422)).body.where).toBe('clearedOn');
+    expect((await put({ clearedOn: soon, clearedBy: 'Dr Reed' }).expect(422)).body.where).toBe('clearedOn');
+    expect((await put({ guardianConsentOn: past }).expect(422)).body.where).toBe('guardianConsentOn');
+    expect((await put({ guardianConsentOn: soon, guardianName: 'A Parent' }).expect(422)).body.where).toBe(
+      'guardianConsentOn',
+    );
+    await put({ clearedOn: past, clearedBy: 'Dr Reed', guardianConsentOn: past, guardianName: 'A Parent' }).expect(200);
+  });
+});
