@@ -13,6 +13,7 @@ import { BlockBar } from './BlockBar.tsx';
 import { refreshLesson, STATIONS, useLedger, useLesson, type Station } from './common/data.ts';
 import { useLessonEvents } from './common/live.ts';
 import { LedgerTray } from './LedgerTray.tsx';
+import { ClosedNotice } from './ClosedNotice.tsx';
 import { OutboxNotice } from './OutboxNotice.tsx';
 
 const Know = lazy(() => import('./know/Know.tsx'));
@@ -204,6 +205,7 @@ export default function Lesson() {
       </Spine>
       <Station aria-label={held[station].name}>
         <OutboxNotice lesson={data} />
+        <ClosedNotice lesson={data} measuring={station === 'measure'} />
         <Suspense fallback={<Waiting what="the station" />}>
           {station === 'know' ? <Know lesson={data} /> : null}
           {station === 'measure' ? <Measure lesson={data} newBlock={newBlock} setNewBlock={setNewBlock} /> : null}

@@ -16,7 +16,18 @@ import { StrokesCurve } from './StrokesCurve.tsx';
 const numberOf = (text: string): number => Number(text.replace(',', '.'));
 
 /** Where the yards of some shots are, whether speed comes first, and what more speed is worth on a hole. */
-export function BudgetPanel({ shots, club, level }: { shots: readonly ShotValues[]; club: string; level?: Level }) {
+export function BudgetPanel({
+  shots,
+  club,
+  level,
+  speedClosed = false,
+}: {
+  shots: readonly ShotValues[];
+  club: string;
+  level?: Level;
+  /** The body closes work on speed: it is not advised. */
+  speedClosed?: boolean;
+}) {
   const units = useUnits();
   const [aim, setAim] = useState('');
   const [length, setLength] = useState('');
@@ -39,9 +50,10 @@ export function BudgetPanel({ shots, club, level }: { shots: readonly ShotValues
   if (budget.isPending) return <Waiting what="the budget" />;
   if (budget.error) return <Failed error={budget.error} />;
   const b = budget.data;
-  const sentence = budgetSentence(b, (m) => units.distance(m));
+  const sentence = budgetSentence(b, (m) => units.distance(m), speedClosed);
   const aimDeg = radToDeg(b.attackAimRad);
-  const verdictTone = b.verdict === 'cannot-say' ? 'unsure' : b.verdict === 'speed-first' ? 'held' : 'info';
+  const verdictTone =
+    b.verdict === 'cannot-say' ? 'unsure' : b.verdict === 'speed-first' && !speedClosed ? 'held' : 'info';
   const distanceSentence = value.data ? distanceValueSentence(value.data, (v) => units.speed(v, 0)) : '';
   return (
     <>

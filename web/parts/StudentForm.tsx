@@ -265,7 +265,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
             The plan stays closed until you record the clearance.
           </Notice>
         ) : null}
-        {flags.length > 0 ? (
+        {flags.length > 0 || student ? (
           <Grid>
             {text('clearedOn', 'Cleared on', { type: 'date' })}
             {text('clearedBy', 'Cleared by')}

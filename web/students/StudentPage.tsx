@@ -10,6 +10,7 @@ import { Button, ButtonLink, PrimaryButton } from '../kit/controls.tsx';
 import { Card, Failed, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { NotchStick, stickSentence } from '../parts/NotchStick.tsx';
 import { PracticeLink } from './PracticeLink.tsx';
+import { ClosuresCard } from '../parts/ClosuresCard.tsx';
 import { ThreadCard } from './ThreadCard.tsx';
 import { RecordCard } from './RecordCard.tsx';
 import { ScreenForm } from '../parts/ScreenForm.tsx';
@@ -94,6 +95,7 @@ export default function StudentPage() {
         <NotchStick stick={stick} size="full" />
         <Soft>{stickSentence(stick, (v) => units.speed(v))}</Soft>
       </Card>
+      <ClosuresCard studentId={id} closures={query.data.closures} />
       <Card aria-label="Lessons">
         <h2>Lessons</h2>
         {lessons.length === 0 ? (

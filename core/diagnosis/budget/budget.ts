@@ -203,13 +203,15 @@ export function distanceBudget(
   };
 }
 
-/** One sentence: is speed the thing to train first, or not? @param distance and speed write metres and m/s in the reader's unit */
-export function budgetSentence(budget: Budget, distance: (m: number) => string): string {
+/** One sentence: is speed the thing to train first, or not? @param distance writes metres in the reader's unit; @param speedClosed the body closes work on speed: it is not advised */
+export function budgetSentence(budget: Budget, distance: (m: number) => string, speedClosed = false): string {
   const [had, gain] = [budget.canBeHad90M, budget.speedGain90M].map(([lo, hi]) => `${distance(lo)} to ${distance(hi)}`);
   const against = `${distance(budget.canBeHadM)} (${had}) can be had in strike, launch and curve by the student’s own best third; ${Math.round(100 * budget.realisticGain)} % more speed, a season’s work at this level, would bring ${distance(budget.speedGainM)} (${gain})`;
   switch (budget.verdict) {
     case 'speed-first':
-      return `Train speed first: only ${against}.`;
+      return speedClosed
+        ? `Most lies in speed, and work on speed is closed for this student until it is reopened: only ${against}.`
+        : `Train speed first: only ${against}.`;
     case 'strike-first':
       return `Not speed first: centre the strike. ${against}.`;
     case 'launch-first':

@@ -22,7 +22,12 @@ export default function BudgetView({ block, lesson }: { block: BlockWire; lesson
     return <Notice tone="info">Block {block.position} has no ball: choose one with shots for the budget.</Notice>;
   return (
     <>
-      <BudgetPanel shots={shots} club={block.club} level={lesson.student.level} />
+      <BudgetPanel
+        shots={shots}
+        club={block.club}
+        level={lesson.student.level}
+        speedClosed={lesson.closures.planClosedBecause.length > 0 || lesson.closures.pains.length > 0}
+      />
       {norm ? (
         <Soft>
           {median ? `Median ${units.speed(median)}; typical` : 'Typical'} for {norm.who} with the {block.club}:{' '}
