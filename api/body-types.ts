@@ -19,7 +19,20 @@ export interface ClosuresWire {
   /** Open pain, newest first. */
   pains: PainWire[];
   consentMissing: boolean;
+  /** Logs that came by a link that was not open any more, oldest first. */
+  lateSets: LateSetWire[];
   load: Load;
   /** The reason with which the caps were overruled for this day; null where they hold. */
   overruled: { reason: string; by: string } | null;
+}
+
+/** A log that came by a link that was not open any more. */
+export interface LateSetWire {
+  id: string;
+  cameAt: string;
+  doneAt: string;
+  planDrillId: string;
+  passed: number;
+  reset: number;
+  pain: boolean;
 }

@@ -99,6 +99,7 @@ export interface Answers {
   'GET /students/:id/lessons': LessonPage;
   'POST /students/:id/pains': Made;
   'POST /pains/:id/reopen': Nothing;
+  'POST /late-sets/:id': Nothing;
   'POST /lessons/:id/load-overrules': Made;
   'GET /students/:id/thread': TargetHistoryWire[];
   'POST /students/:id/lessons': Made;
@@ -180,7 +181,7 @@ export interface Answers {
   'POST /beliefs/import': Nothing;
 
   'GET /practice/:token': PracticeAnswer;
-  'POST /practice/:token/sets': { id: string; stop: boolean };
+  'POST /practice/:token/sets': { id: string; stop: boolean; held: boolean };
 }
 export type Address = keyof Answers;
 

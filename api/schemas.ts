@@ -176,7 +176,20 @@ export const practiceSetSchema = yup.object({
   pain: yup.boolean().required(),
   painNote: text(500),
   ...painFields,
+  /** Rung that it was done at, where the plan may have moved on since. */
+  rung: yup.number().integer().min(0).max(8),
+  /** How far the phone's calendar is ahead of UTC: the day of the set is told by it. */
+  utcOffsetMin: yup
+    .number()
+    .integer()
+    .min(-14 * 60)
+    .max(14 * 60),
+  effort: optionalNumber(0, 10, ''),
+  note: text(1000),
+  words: text(300),
 });
+
+export const lateSetSchema = yup.object({ letIn: yup.boolean().required() });
 export type PracticeSetInput = yup.InferType<typeof practiceSetSchema>;
 
 export const decisionSchema = yup.object({
@@ -205,5 +218,12 @@ export const settingsSchema = yup.object({
     .oneOf(['paper', 'bay'] as const)
     .default('paper'),
   smallestGainMps: yup.number().min(0).max(10).default(0.44704),
+  /** Number that students can call from the practice page; empty for none. */
+  phone: yup
+    .string()
+    .trim()
+    .max(40, 'must have at most 40 characters')
+    .matches(/^\+?[0-9 ()/.-]*$/, 'must be a telephone number')
+    .default(''),
 });
 export type Settings = yup.InferType<typeof settingsSchema>;

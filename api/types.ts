@@ -327,6 +327,12 @@ export interface PracticeSetWire {
   pain: boolean;
   painNote: string;
   witnessed: boolean;
+  /** Day by the phone's own calendar, YYYY-MM-DD. */
+  day: string;
+  effort: number | null;
+  note: string;
+  /** What it felt like, in the student's own words. */
+  words: string;
 }
 
 /** What is kept of a review when it is decided on. */
@@ -375,6 +381,9 @@ export interface PracticeAnswer {
   referral: string;
   /** Each with why it is closed now; empty where it is open. */
   drills: (PlanDrillWire & { cautions: string[]; closedBecause: string[] })[];
+  /** Number of the instructor; empty for none. */
+  phone: string;
+  speedUnit: Settings['speedUnit'];
   sets: PracticeSetWire[];
   stick: NotchStickData;
 }

@@ -161,7 +161,12 @@ export async function startBlock(page: Page): Promise<void> {
 }
 
 /** Calls the API with the page's own sign-in, as the page would. */
-export async function api<T>(page: Page, method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<T> {
+export async function api<T>(
+  page: Page,
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+  path: string,
+  body?: unknown,
+): Promise<T> {
   return page.evaluate(
     async ([m, p, b]) => {
       const res = await fetch(`/api${p}`, {
@@ -173,6 +178,32 @@ export async function api<T>(page: Page, method: 'GET' | 'POST' | 'PUT', path: s
     },
     [method, path, body === undefined ? undefined : JSON.stringify(body)] as const,
   ) as Promise<T>;
+}
+
+/** An earlier lesson with one block, so that there is something to compare with. */
+export const DAY_MS = 86_400_000;
+/** Eight swings about a speed. */
+export const spread = (mph: number): number[] => [-1, -0.5, 0, 0.5, 1, -0.3, 0.3, 0.1].map((d) => mph + d);
+
+export async function earlierLesson(page: Page, studentId: string, daysAgo: number, mph: number): Promise<string> {
+  const [lesson, block] = [crypto.randomUUID(), crypto.randomUUID()];
+  await api(page, 'POST', `/students/${studentId}/lessons`, {
+    id: lesson,
+    startsAt: new Date(Date.now() - daysAgo * DAY_MS).toISOString(),
+  });
+  await api(page, 'POST', `/lessons/${lesson}/blocks`, {
+    id: block,
+    club: 'driver',
+    withBall: true,
+    condition: 'normal',
+  });
+  for (const v of spread(mph)) {
+    await api(page, 'POST', `/blocks/${block}/shots`, {
+      id: crypto.randomUUID(),
+      values: { clubSpeedMps: v * 0.44704 },
+    });
+  }
+  return lesson;
 }
 
 /** Starts a lesson from the student's page that is open, and waits for its stations. */

@@ -58,7 +58,7 @@ test('safety: a flag closes the plan, a minor needs consent, and both are said',
   await expect(page.getByText('The plan stays closed until you record the clearance.')).toBeVisible();
   await page.getByRole('button', { name: 'Save the student' }).click();
   await startLesson(page);
-  await expect(page.getByText('The plan is closed (heart)')).toBeVisible();
+  await expect(page.getByText('Waits for a recorded clearance (Heart condition)').first()).toBeVisible();
   await expect(page.getByText('do not film').first()).toBeVisible();
   await page.keyboard.press('5');
   await expect(page.getByText('The plan is closed until a clearance is recorded in Know.')).toBeVisible();

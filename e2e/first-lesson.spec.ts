@@ -1,38 +1,26 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Page } from '@playwright/test';
-import { addStudent, api, choose, expect, ROOT, signIn, startLesson, test, textFile } from './application.ts';
+import {
+  addStudent,
+  api,
+  choose,
+  expect,
+  ROOT,
+  signIn,
+  startLesson,
+  test,
+  textFile,
+  earlierLesson,
+  spread,
+  DAY_MS,
+} from './application.ts';
 
 const CAST = readFileSync(join(ROOT, 'core/capture/fixtures/motion/01-cast-500hz.csv'), 'utf8');
-const DAY_MS = 86_400_000;
-const spread = (mph: number): number[] => [-1, -0.5, 0, 0.5, 1, -0.3, 0.3, 0.1].map((d) => mph + d);
 const csv = (mph: number): string =>
   [
     'club,club_speed_mph,ball_speed_mph,path_deg,face_deg',
     ...spread(mph).map((v) => `driver,${v.toFixed(1)},${(v * 1.45).toFixed(1)},-1,0.5`),
   ].join('\n');
-
-/** An earlier lesson with one block, so that there is something to compare with. */
-async function earlierLesson(page: Page, studentId: string, daysAgo: number, mph: number): Promise<string> {
-  const [lesson, block] = [crypto.randomUUID(), crypto.randomUUID()];
-  await api(page, 'POST', `/students/${studentId}/lessons`, {
-    id: lesson,
-    startsAt: new Date(Date.now() - daysAgo * DAY_MS).toISOString(),
-  });
-  await api(page, 'POST', `/lessons/${lesson}/blocks`, {
-    id: block,
-    club: 'driver',
-    withBall: true,
-    condition: 'normal',
-  });
-  for (const v of spread(mph)) {
-    await api(page, 'POST', `/blocks/${block}/shots`, {
-      id: crypto.randomUUID(),
-      values: { clubSpeedMps: v * 0.44704 },
-    });
-  }
-  return lesson;
-}
 
 test('a first lesson, end to end: from a student to a verified gain', async ({ page, app, browser }) => {
   await signIn(page, app);
@@ -232,7 +220,7 @@ test('pain on the practice page stops the session with advice', async ({ page, a
   await api(page, 'POST', `/lessons/${lesson}/plan`, {
     id: crypto.randomUUID(),
     target: 'tension',
-    startsOn: '2026-03-02',
+    startsOn: new Date().toISOString().slice(0, 10),
     drills,
   });
   const { path } = await api<{ path: string }>(page, 'POST', `/students/${studentId}/practice-link`, {});
@@ -243,13 +231,20 @@ test('pain on the practice page stops the session with advice', async ({ page, a
   await page.getByRole('button', { name: 'Rest 45 s' }).click();
   await expect(page.getByRole('timer')).toBeVisible();
   await page.getByRole('button', { name: /Go on/ }).click();
-  await expect(page.getByText('Set 2 of 2')).toBeVisible();
+  await expect(page.getByText('set 2 of 2')).toBeVisible();
   await page.getByRole('button', { name: 'Finish and log' }).click();
   await page.getByText('pain', { exact: true }).click();
-  await page.getByLabel('Where, and what kind?').fill('left wrist');
+  await expect(page.getByRole('button', { name: 'Log it' })).toBeDisabled();
+  await page.getByRole('radiogroup', { name: 'Where?' }).getByText('wrist', { exact: true }).click();
+  await page.getByRole('radiogroup', { name: 'What kind?' }).getByText('dull or stiff').click();
   await page.getByRole('button', { name: 'Log it' }).click();
   await expect(page.getByRole('alert')).toContainText('Stop for today.');
   await expect(page.getByRole('alert')).toContainText('doctor or physiotherapist');
+  // Neither a reload nor another visit brings a Start back.
+  await expect(page.getByRole('button', { name: 'Start' })).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('alert')).toContainText('Stop for today.');
+  await expect(page.getByRole('button', { name: 'Start' })).toHaveCount(0);
   await page.goto(app.address);
   await page.setViewportSize({ width: 1280, height: 800 });
   await expect(page.getByRole('complementary', { name: 'Came in since yesterday' })).toContainText('Paul Sore');

@@ -159,6 +159,20 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
 
   const { webFolder } = options;
   if (webFolder && existsSync(webFolder)) {
+    // Installed from a practice page, the page opens at its own link again.
+    app.get('/practice/:token/manifest.webmanifest', (req, res) => {
+      const scope = `/practice/${encodeURIComponent(req.params.token)}`;
+      res.type('application/manifest+json').json({
+        name: 'Maple Notch practice',
+        short_name: 'Practice',
+        start_url: scope,
+        scope,
+        display: 'standalone',
+        background_color: '#FBF7F0',
+        theme_color: '#FBF7F0',
+        icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
+      });
+    });
     app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '365d', index: false }));
     app.use(express.static(webFolder, { index: false }));
     app.get('/{*path}', (_req, res) => {

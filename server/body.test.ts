@@ -239,3 +239,68 @@ describe('closed by the file', () => {
     await put({ clearedOn: past, clearedBy: 'Dr Reed', guardianConsentOn: past, guardianName: 'A Parent' }).expect(200);
   });
 });
+
+describe('what the phone sends', () => {
+  const daysAgo = (days: number): string => new Date(Date.now() - days * 86_400_000).toISOString();
+
+  test('a clock that is a day ahead is put right; the day is that of the phone’s own calendar', async () => {
+    const { drills, path, phone, set } = await practising();
+    const dayAhead = daysAgo(-1);
+    await server.http
+      .post(`/api${path}/sets`)
+      .set('x-sent-at', dayAhead)
+      .send(set(drills[0]!.id, { doneAt: daysAgo(-0.9), utcOffsetMin: 0 }))
+      .expect(201);
+    const [kept] = (await phone()).sets;
+    expect(Math.abs(Date.parse(kept!.doneAt) - Date.now())).toBeLessThan(4 * 3_600_000);
+    expect(kept!.day).toBe(new Date(kept!.doneAt).toISOString().slice(0, 10));
+  });
+
+  test('the same log three times is one; a plan that changed meanwhile keeps what was done at its rung', async () => {
+    const { studentId, lessonId, drills, path, phone, set } = await practising();
+    const rung = drillById('throw-bend-extend')!.rungs[0];
+    const log = set(drills[0]!.id, { rung });
+    for (let i = 0; i < 3; i++) await server.http.post(`/api${path}/sets`).send(log).expect(201);
+    expect((await phone()).sets).toHaveLength(1);
+    const next = await server.lesson(studentId);
+    await server
+      .call('post', `/lessons/${next}/plan`, {
+        id: uuid(),
+        target: 'early-release',
+        startsOn: new Date().toISOString().slice(0, 10),
+        drills: [{ id: uuid(), drillId: 'flat-face-strike', rung: 0, cue: '', sets: 1, reps: 5, sessionsPerWeek: 2 }],
+      })
+      .expect(201);
+    await server.http.post(`/api${path}/sets`).send(set(drills[0]!.id)).expect(201);
+    const sets = await server.db.query<{ rung: number }>(
+      'select s.rung from practice_sets s join plan_drills d on d.id = s.plan_drill_id where d.id = $1 order by s.done_at',
+      [drills[0]!.id],
+    );
+    expect(sets.map((s) => s.rung)).toEqual([rung, drillById('throw-bend-extend')!.startRung]);
+    expect(lessonId).not.toBe(next);
+  });
+
+  test('a log over a withdrawn link waits and is let in or left out, once; an unknown link takes nothing', async () => {
+    const { studentId, drills, path, set } = await practising();
+    await server.call('delete', `/students/${studentId}/practice-link`).expect(204);
+    const [one, other] = [set(drills[0]!.id), set(drills[0]!.id, { pain: true, painPart: 'hip', painKind: 'dull' })];
+    for (const log of [one, one, other])
+      expect((await server.http.post(`/api${path}/sets`).send(log).expect(202)).body.held).toBe(true);
+    const late = async () => (await read<StudentAnswer>(`/students/${studentId}`)).closures.lateSets.map((l) => l.id);
+    expect((await late()).sort()).toEqual([one.id, other.id].sort());
+    const count = async (): Promise<number> =>
+      (
+        await server.db.query<{ n: number }>('select count(*)::int as n from practice_sets where plan_drill_id = $1', [
+          drills[0]!.id,
+        ])
+      )[0]!.n;
+    expect(await count()).toBe(0);
+    await server.call('post', `/late-sets/${other.id}`, { letIn: true }).expect(204);
+    await server.call('post', `/late-sets/${other.id}`, { letIn: true }).expect(404);
+    await server.call('post', `/late-sets/${one.id}`, { letIn: false }).expect(204);
+    expect(await count()).toBe(1);
+    expect(await late()).toEqual([]);
+    expect((await read<StudentAnswer>(`/students/${studentId}`)).closures.pains).toMatchObject([{ part: 'hip' }]);
+    await server.http.post('/api/practice/AAAAAAAAAAAAAAAAAAAAAA/sets').send(set(drills[0]!.id)).expect(404);
+  });
+});

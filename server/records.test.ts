@@ -189,17 +189,36 @@ describe('a record that cannot be taken changes nothing', () => {
     expect((await on.content.list()).length).toBe(stored);
   });
   test('one of an earlier schema is brought up to date on its way in', async () => {
-    const file = await forged(
-      join(folder, 'one', 'a.zip'),
-      (m) => ((m as { schema: string }).schema = '013-trust.sql'),
-    );
+    // What later steps have added is not in it.
+    const added: Record<string, readonly string[]> = {
+      students: ['cleared_by'],
+      plan_drills: ['state'],
+      decisions: ['cue', 'cue_from'],
+      verdicts: ['lens'],
+      practice_sets: ['local_day', 'effort', 'note', 'words'],
+    };
+    const file = await forged(join(folder, 'one', 'a.zip'), (m, texts) => {
+      (m as { schema: string }).schema = '014-people.sql';
+      for (const table of ['pains', 'load_overrules', 'late_sets']) texts.delete(table);
+      for (const [table, columns] of Object.entries(added)) {
+        const rows = (texts.get(table) ?? '').split('\n').filter((l) => l !== '');
+        const old = rows.map((l) => {
+          const row = JSON.parse(l) as Record<string, unknown>;
+          for (const c of columns) delete row[c];
+          return `${JSON.stringify(row)}\n`;
+        });
+        texts.set(table, old.join(''));
+      }
+    });
     await importRecord(on, await practiceOf(on), file);
     const again = await exportRecord(on, await practiceOf(on), studentId, join(folder, 'up', 'x.zip'));
     const made = await forged(join(folder, 'one', 'a.zip'), () => undefined);
     const archive = await Archive.open(made, 'made');
     const manifest = JSON.parse(await archive.text('manifest.json')) as RecordManifest;
     archive.close();
-    expect(again.tables).toEqual(manifest.tables);
+    // The day by the phone's calendar is not known of older sets; all else is as it was.
+    const but = (tables: readonly { name: string }[]) => tables.filter((t) => t.name !== 'practice_sets');
+    expect(but(again.tables)).toEqual(but(manifest.tables));
   });
 });
 

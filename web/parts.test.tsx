@@ -169,6 +169,10 @@ describe('swings and sessions', () => {
             pain: false,
             painNote: '',
             witnessed: false,
+            day: '2026-03-02',
+            effort: null,
+            note: '',
+            words: '',
           },
         ]}
       />,

@@ -8,6 +8,7 @@ const setOn = (day: number, change: Partial<ThreadSet> = {}): ThreadSet => ({
   target: 'early-release',
   rung: 1,
   doneAt: new Date(Date.UTC(2026, 0, 1) + day * DAY_MS),
+  day: new Date(Date.UTC(2026, 0, 1) + day * DAY_MS).toISOString().slice(0, 10),
   passed: 3,
   reset: 5,
   witnessed: false,

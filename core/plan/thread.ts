@@ -14,6 +14,8 @@ export interface ThreadSet {
   readonly target: string;
   readonly rung: number;
   readonly doneAt: Date;
+  /** Day by the calendar of where it was done, YYYY-MM-DD. */
+  readonly day: string;
   readonly passed: number;
   readonly reset: number;
   readonly witnessed: boolean;
@@ -24,10 +26,9 @@ export interface ThreadSet {
 export function sessionsByDay(sets: readonly ThreadSet[]): DrillSession[] {
   const byDay = new Map<string, DrillSession>();
   for (const s of sets) {
-    const date = s.doneAt.toISOString().slice(0, 10);
-    const day = byDay.get(date);
-    byDay.set(date, {
-      date,
+    const day = byDay.get(s.day);
+    byDay.set(s.day, {
+      date: s.day,
       passed: (day?.passed ?? 0) + s.passed,
       reset: (day?.reset ?? 0) + s.reset,
       witnessed: (day?.witnessed ?? false) || s.witnessed,

@@ -6,6 +6,7 @@ import type { PlanStudent } from '../../core/plan/open-drills.ts';
 import type { Db } from '../db/connection.ts';
 import { Problem } from '../http/problem.ts';
 import { loadEntries, overruleOf } from '../rows/load.ts';
+import { lateSets } from '../rows/late-sets.ts';
 import { painsOf } from '../rows/pains.ts';
 import type { StudentRow } from '../rows/students.ts';
 import { mayFilm } from './lesson-data.ts';
@@ -34,15 +35,17 @@ export async function loadOf(
 /** What of a student's work is closed on a day, and why. */
 export async function closuresOf(db: Db, practiceId: string, student: StudentRow, on: Date): Promise<ClosuresWire> {
   const who = await planStudent(db, practiceId, student, on);
-  const [load, pains, overruled] = await Promise.all([
+  const [load, pains, overruled, late] = await Promise.all([
     loadOf(db, practiceId, student, who, on),
     painsOf(db, practiceId, [student.id], true),
     overruleOf(db, practiceId, student.id, dayOf(on)),
+    lateSets(db, practiceId, student.id),
   ]);
   return {
     planClosedBecause: planClosedBecause(who),
     pains: pains.get(student.id) ?? [],
     consentMissing: !mayFilm(student, on),
+    lateSets: late,
     load,
     overruled,
   };

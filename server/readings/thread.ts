@@ -35,6 +35,7 @@ export const threadSets = async (db: Db, practiceId: string, studentId: string, 
     target: s.target,
     rung: s.rung,
     doneAt: s.done_at,
+    day: s.local_day ?? dayOf(s.done_at),
     passed: s.passed,
     reset: s.reset,
     witnessed: s.witnessed,
@@ -97,7 +98,7 @@ export async function threadOf(
     sinceLessonId: running.sinceLessonId,
     reason: running.reason,
     planStartsOn: runs?.startsOn ?? null,
-    practisedDays: new Set(own.map((s) => dayOf(s.doneAt))).size,
+    practisedDays: new Set(own.map((s) => s.day)).size,
     lastPractisedAt: own[own.length - 1]?.doneAt.toISOString() ?? null,
     drills: (runs?.drills ?? []).map((d) => {
       const done = sessionsByDay(own.filter((s) => s.drillId === d.drillId));

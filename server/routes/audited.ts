@@ -38,6 +38,7 @@ const SAID: Partial<Record<Address, string>> = {
   'POST /students/:id/lessons': 'started a lesson',
   'POST /students/:id/screens': 'screened the body',
   'POST /students/:id/pains': 'noted pain',
+  'POST /late-sets/:id': 'settled a late log',
   'POST /pains/:id/reopen': 'reopened work after pain',
   'POST /lessons/:id/load-overrules': 'overruled the caps',
   'POST /account/second-factor/confirm': 'turned the second factor on',

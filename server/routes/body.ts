@@ -1,10 +1,14 @@
 import { Router } from 'express';
+import { lateSetSchema } from '../../api/schemas.ts';
 import { overruleSchema, painSchema, reopenSchema } from '../../api/body-schemas.ts';
 import { isRedFlag, planIsClosed } from '../../core/plan/body.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { closuresOf, dayOf } from '../readings/closures.ts';
 import { planStudent } from '../readings/plan-student.ts';
 import { lessonRow } from '../rows/lessons.ts';
+import { settleLate } from '../rows/late-sets.ts';
+import { logSet } from '../readings/log-set.ts';
+import { planDrillRow } from '../rows/plans.ts';
 import { insertOverrule } from '../rows/load.ts';
 import { asOpenPain, insertPain, painRow, reopenPain } from '../rows/pains.ts';
 import { studentRow } from '../rows/students.ts';
@@ -40,6 +44,21 @@ export function bodyRoutes({ db, hub }: Services): Router {
         'word',
       );
     await reopenPain(db, practiceId, known.pain.id, whoIs(req).name, word);
+    hub.publish(practiceId, { kind: 'changed', lessonId: '' });
+    res.status(204).end();
+  });
+
+  on(router, 'POST /late-sets/:id', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const { letIn } = valid(lateSetSchema, req.body);
+    await db.transaction(async (tx) => {
+      const late = await settleLate(tx, practiceId, idParam(req), letIn);
+      if (!late) throw notFound('The log');
+      if (!letIn) return;
+      const drill = await planDrillRow(tx, practiceId, late.said.planDrillId);
+      if (!drill || drill.student_id !== late.studentId) throw notFound('The drill of this log');
+      await logSet(tx, practiceId, drill, late.said, false);
+    });
     hub.publish(practiceId, { kind: 'changed', lessonId: '' });
     res.status(204).end();
   });

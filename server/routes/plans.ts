@@ -46,7 +46,7 @@ export function planRoutes(services: Services): Router {
     const input = valid(practiceSetSchema, req.body);
     const drill = await planDrillRow(db, practiceId, input.planDrillId);
     if (!drill || drill.student_id !== lesson.student_id) throw notFound('The drill');
-    await logSet(db, practiceId, drill, input, true);
+    await db.transaction((tx) => logSet(tx, practiceId, drill, input, true));
     hub.publish(practiceId, { kind: 'changed', lessonId: lesson.id });
     res.status(201).json({ id: input.id });
   });

@@ -1,5 +1,5 @@
 import { Router, type Request } from 'express';
-import { practiceSetSchema } from '../../api/schemas.ts';
+import { practiceSetSchema, settingsSchema } from '../../api/schemas.ts';
 import type { PlanDrillWire, PracticeAnswer } from '../../api/types.ts';
 import { ALWAYS_CAUTIONS, REFERRAL } from '../../core/catalogue/cautions.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
@@ -10,13 +10,22 @@ import { closuresOf } from '../readings/closures.ts';
 import { tokenHash } from '../http/secrets.ts';
 import { on, type Services, valid } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
+import { momentOfSet } from '../../api/clock.ts';
 import { planStudent } from '../readings/plan-student.ts';
 import { planDrillRow, planInForce } from '../rows/plans.ts';
 import { standingOf } from '../readings/standing.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';
-import { studentByLink } from '../rows/links.ts';
+import { practiceRow } from '../rows/accounts.ts';
+import { keepLate } from '../rows/late-sets.ts';
+import { endedLink, studentByLink } from '../rows/links.ts';
 import { logSet } from '../readings/log-set.ts';
 import { setsOfPlan } from '../rows/practice.ts';
+
+/** The phone's own time as it says it; undefined where it is no time. */
+function sentAtOf(req: Request): string | undefined {
+  const said = req.get('x-sent-at');
+  return said !== undefined && Number.isFinite(Date.parse(said)) ? said : undefined;
+}
 
 /** A drill of the plan with its cautions, and why it is closed now: by the instructor, by pain, by the caps. */
 function onPhone(d: PlanDrillWire, who: PlanStudent, load: Load): PracticeAnswer['drills'][number] {
@@ -57,6 +66,7 @@ export function practiceRoutes(services: Services): Router {
     const { practiceId, student } = await studentOf(req);
     const who = await planStudent(db, practiceId, student, new Date());
     const plan = await planInForce(db, practiceId, student.id);
+    const settings = settingsSchema.cast((await practiceRow(db, practiceId))?.settings ?? {});
     const closed = planIsClosed(who);
     const { load, pains, planClosedBecause } = await closuresOf(db, practiceId, student, new Date());
     const answer: PracticeAnswer = {
@@ -73,19 +83,30 @@ export function practiceRoutes(services: Services): Router {
       referral: REFERRAL,
       drills: closed ? [] : (plan?.drills ?? []).map((d) => onPhone(d, who, load)),
       sets: plan ? await setsOfPlan(db, practiceId, plan.id) : [],
+      phone: settings.phone,
+      speedUnit: settings.speedUnit,
       stick: (await standingOf(services, practiceId, student)).stick,
     };
     res.set('Referrer-Policy', 'no-referrer').json(answer);
   });
 
   on(router, 'POST /practice/:token/sets', async (req, res) => {
-    const { practiceId, student } = await studentOf(req);
     const input = valid(practiceSetSchema, req.body);
+    const ended = await endedLink(db, tokenHash(String(req.params.token)));
+    if (ended) {
+      const said = { ...input, ...momentOfSet({ ...input, sentAt: sentAtOf(req) }, new Date()) };
+      // What was practised before the link was withdrawn is not lost: an instructor lets it in.
+      await keepLate(db, ended.practice_id, ended.student_id, said);
+      hub.publish(ended.practice_id, { kind: 'changed', lessonId: '' });
+      res.status(202).json({ id: input.id, stop: input.pain, held: true });
+      return;
+    }
+    const { practiceId, student } = await studentOf(req);
     const drill = await planDrillRow(db, practiceId, input.planDrillId);
     if (!drill || drill.student_id !== student.id) throw notFound('The drill');
-    await logSet(db, practiceId, drill, input, false);
+    await db.transaction((tx) => logSet(tx, practiceId, drill, input, false, sentAtOf(req)));
     hub.publish(practiceId, { kind: 'changed', lessonId: '' });
-    res.status(201).json({ id: input.id, stop: input.pain });
+    res.status(201).json({ id: input.id, stop: input.pain, held: false });
   });
   return router;
 }

@@ -68,6 +68,7 @@ const STUDENT_OF: Readonly<Record<string, string>> = {
   students: 'select id as student from students where practice_id = $1 and id = $2',
   lessons: 'select student_id as student from lessons where practice_id = $1 and id = $2',
   'practice-links': 'select student_id as student from practice_links where practice_id = $1 and id = $2',
+  'late-sets': 'select student_id as student from late_sets where practice_id = $1 and id = $2',
   pains: 'select student_id as student from pains where practice_id = $1 and id = $2',
   videos: ofLesson('videos'),
   blocks: ofLesson('blocks'),

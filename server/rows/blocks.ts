@@ -157,9 +157,12 @@ const MOST_WORDS = 12;
 export const ownWordsOf = async (db: Db, practiceId: string, studentId: string, until: Date): Promise<string[]> =>
   (
     await db.query<{ feel: string }>(
-      `select b.feel from live_blocks b join lessons l on l.id = b.lesson_id
-       where b.practice_id = $1 and l.student_id = $2 and l.starts_at <= $3 and b.feel <> ''
-       group by b.feel order by max(b.created_at) desc limit $4`,
+      `select feel from (
+         select b.feel, b.created_at as at from live_blocks b join lessons l on l.id = b.lesson_id
+           where b.practice_id = $1 and l.student_id = $2 and l.starts_at <= $3 and b.feel <> ''
+         union all select s.words, s.done_at from practice_sets s join plan_drills d on d.id = s.plan_drill_id
+           join plans p on p.id = d.plan_id where s.practice_id = $1 and p.student_id = $2 and s.words <> '') w
+       group by feel order by max(at) desc limit $4`,
       [practiceId, studentId, until.toISOString(), MOST_WORDS],
     )
   ).map((r) => r.feel);

@@ -23,6 +23,15 @@ export async function studentByLink(db: Db, hash: string): Promise<LinkedStudent
   return link;
 }
 
+/** The student behind a link that is not open any more; undefined where there never was one. */
+export const endedLink = async (db: Db, hash: string): Promise<LinkedStudent | undefined> =>
+  (
+    await db.query<LinkedStudent>(
+      `select id, practice_id, student_id from practice_links where token_hash = $1 and not (${OPEN})`,
+      [hash],
+    )
+  )[0];
+
 export const withdrawLinks = (db: Db, practiceId: string, studentId: string): Promise<unknown> =>
   db.query(
     'update practice_links set withdrawn_at = now() where practice_id = $1 and student_id = $2 and withdrawn_at is null',

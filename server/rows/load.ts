@@ -32,7 +32,7 @@ export async function loadEntries(
        and (coalesce(s.felt_effort, b.effort, 0) >= $5 or b.condition = any($4::text[]))
      group by 1, 2, 4
      union all
-     select p.student_id, to_char(s.done_at at time zone 'utc', 'YYYY-MM-DD'), sum(s.passed + s.reset)::int, 'drill'
+     select p.student_id, to_char(coalesce(s.local_day, (s.done_at at time zone 'utc')::date), 'YYYY-MM-DD'), sum(s.passed + s.reset)::int, 'drill'
      from practice_sets s join plan_drills d on d.id = s.plan_drill_id join plans p on p.id = d.plan_id
      where s.practice_id = $1 and p.student_id = any($2::uuid[]) and s.done_at >= $3::date and d.drill_id = any($6::text[])
      group by 1, 2`,

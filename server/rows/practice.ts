@@ -16,6 +16,10 @@ interface SetRow extends Row {
   pain: boolean;
   pain_note: string;
   witnessed: boolean;
+  local_day: string | null;
+  effort: number | null;
+  note: string;
+  words: string;
 }
 
 const toWire = (r: SetRow): PracticeSetWire => ({
@@ -32,6 +36,10 @@ const toWire = (r: SetRow): PracticeSetWire => ({
   pain: r.pain,
   painNote: r.pain_note,
   witnessed: r.witnessed,
+  day: r.local_day ?? r.done_at.toISOString().slice(0, 10),
+  effort: r.effort,
+  note: r.note,
+  words: r.words,
 });
 
 /** Sets of some plans in the order of time, by plan. */
@@ -57,12 +65,12 @@ export const setsOfPlan = async (db: Db, practiceId: string, planId: string): Pr
 export const insertSet = (
   db: Db,
   practiceId: string,
-  s: PracticeSetInput & { rung: number; witnessed: boolean; doneAt: string },
+  s: Omit<PracticeSetInput, 'rung' | 'doneAt'> & { rung: number; witnessed: boolean; doneAt: string; day: string },
 ): Promise<unknown> =>
   db.query(
     `insert into practice_sets (id, practice_id, plan_drill_id, rung, done_at, passed, reset, swish, ease_without_ball,
-       ease_with_ball, pain, pain_note, witnessed, heard)
-     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14) on conflict (id) do nothing`,
+       ease_with_ball, pain, pain_note, witnessed, heard, local_day, effort, note, words)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18) on conflict (id) do nothing`,
     [
       s.id,
       practiceId,
@@ -78,6 +86,10 @@ export const insertSet = (
       s.painNote,
       s.witnessed,
       JSON.stringify(s.heard),
+      s.day,
+      s.effort ?? null,
+      s.note,
+      s.words,
     ],
   );
 

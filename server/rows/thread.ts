@@ -58,6 +58,7 @@ export interface TargetSetRow {
   readonly target: string;
   readonly rung: number;
   readonly done_at: Date;
+  readonly local_day: string | null;
   readonly passed: number;
   readonly reset: number;
   readonly witnessed: boolean;
@@ -67,7 +68,7 @@ export interface TargetSetRow {
 /** All sets of a student up to a moment, over all plans, oldest first. */
 export const setsOfStudent = (db: Db, practiceId: string, studentId: string, until: Date): Promise<TargetSetRow[]> =>
   db.query<TargetSetRow & Record<string, unknown>>(
-    `select s.plan_drill_id, d.drill_id, p.target, s.rung, s.done_at, s.passed, s.reset, s.witnessed, s.pain
+    `select s.plan_drill_id, d.drill_id, p.target, s.rung, s.done_at, s.local_day, s.passed, s.reset, s.witnessed, s.pain
      from practice_sets s join plan_drills d on d.id = s.plan_drill_id join plans p on p.id = d.plan_id
      where s.practice_id = $1 and p.student_id = $2 and s.done_at <= $3 order by s.done_at, s.id`,
     [practiceId, studentId, until.toISOString()],

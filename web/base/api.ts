@@ -52,7 +52,8 @@ export async function call<T>(
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: body === undefined ? undefined : { 'content-type': contentType },
+      // A clock that is wrong is put right by the time of sending.
+      headers: body === undefined ? undefined : { 'content-type': contentType, 'x-sent-at': new Date().toISOString() },
       body:
         body === undefined ? undefined : contentType === 'application/json' ? JSON.stringify(body) : (body as BodyInit),
     });

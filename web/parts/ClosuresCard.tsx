@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { useState } from 'react';
-import type { ClosuresWire, PainWire } from '../../api/body-types.ts';
+import type { ClosuresWire, LateSetWire, PainWire } from '../../api/body-types.ts';
 import { BODY_PARTS, PAIN_KINDS, type BodyPart, type PainKind } from '../../core/catalogue/cautions.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { ask, newId, queryClient } from '../base/api.ts';
@@ -44,6 +44,27 @@ function OpenPain({ pain }: { pain: PainWire }) {
       </ForRole>
       {reopen.error ? <Failed error={reopen.error} /> : null}
     </section>
+  );
+}
+
+/** A log that came over a link that had ended: it counts once it is let in. */
+function LateSet({ late }: { late: LateSetWire }) {
+  const settle = useMutation({
+    mutationFn: (letIn: boolean) => ask('POST /late-sets/:id', { id: late.id, body: { letIn } }),
+    onSuccess: refresh,
+  });
+  return (
+    <Notice tone="unsure">
+      A log of {format(new Date(late.doneAt), 'd MMM, HH:mm')} ({late.passed} of {late.passed + late.reset} passed
+      {late.pain ? ', with pain' : ''}) came over a link that was not open any more.
+      <ForRole to="POST /late-sets/:id">
+        <Row>
+          <Button onPress={() => settle.mutate(true)}>Let it in</Button>
+          <Button onPress={() => settle.mutate(false)}>Leave it out</Button>
+        </Row>
+      </ForRole>
+      {settle.error ? <Failed error={settle.error} /> : null}
+    </Notice>
   );
 }
 
@@ -99,6 +120,9 @@ export function ClosuresCard({ studentId, closures }: { studentId: string; closu
       ))}
       {closures.pains.map((p) => (
         <OpenPain key={p.id} pain={p} />
+      ))}
+      {closures.lateSets.map((l) => (
+        <LateSet key={l.id} late={l} />
       ))}
       {closures.consentMissing ? <Notice tone="stop">No guardian’s consent on file: do not film.</Notice> : null}
       <Soft>

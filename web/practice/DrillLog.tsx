@@ -1,27 +1,40 @@
 import { useMutation } from '@tanstack/react-query';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import styled from 'styled-components';
 import type { HeardRepWire } from '../../api/capture-types.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { RUNGS } from '../../core/catalogue/rungs.ts';
-import { ask, newId } from '../base/api.ts';
-import { Choice } from '../kit/chips.tsx';
-import { Button, PrimaryButton, TextField } from '../kit/controls.tsx';
-import { Card, Cautions, Failed, Notice, Row, Soft, Waiting } from '../kit/layout.tsx';
+import { send } from '../base/outbox.ts';
+import { Button, PrimaryButton } from '../kit/controls.tsx';
+import { Card, Cautions, Failed, Notice, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { FigureStrip } from '../parts/StickFigure.tsx';
 import { JUDGEMENT_WORDS } from '../parts/swish/SwishArc.tsx';
+import { Feel, feltEnough } from './Feel.tsx';
+import { Rest } from './Rest.tsx';
+import { dayState, endRun, freshRun, keepDay, keepRun, keptRun, localDay, type RunState } from './run-state.ts';
+import { TempoClicks } from './TempoClicks.tsx';
+import { maximalLeft } from './today.ts';
 
 const SwishPanel = lazy(() => import('../parts/swish/SwishPanel.tsx').then((m) => ({ default: m.SwishPanel })));
 
+/** In the thumb's reach: at the foot of the screen, whatever stands above. */
 const Counter = styled.div`
+  position: sticky;
+  bottom: 0;
+  padding: var(--s2) 0;
+  background: var(--card);
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: var(--s3);
+  gap: var(--s2);
   button {
-    min-height: 110px;
+    min-height: 92px;
     font-size: var(--lead);
     flex-direction: column;
+  }
+  button.wide {
+    grid-column: 1 / -1;
+    min-height: var(--touch);
   }
   strong {
     font-family: var(--display);
@@ -29,188 +42,155 @@ const Counter = styled.div`
     line-height: 1;
   }
 `;
-const Ring = styled.div`
-  display: grid;
-  justify-items: center;
-  font-family: var(--display);
-  font-size: var(--figure);
-`;
 
-type Step = 'start' | 'drill' | 'rest' | 'feel' | 'done' | 'pain';
-type Swish = 'before' | 'at' | 'past' | 'not heard';
-const EASE = Array.from({ length: 11 }, (_, i) => ({ id: String(i), name: String(i) }));
-
-/** Counts the rest down; the student can go on before it ends. */
-function Rest({ seconds, onDone }: { seconds: number; onDone: () => void }) {
-  const [left, setLeft] = useState(seconds);
-  useEffect(() => {
-    const timer = setInterval(() => setLeft((v) => Math.max(0, v - 1)), 1000);
-    return () => clearInterval(timer);
-  }, []);
-  return (
-    <Card aria-label="Rest">
-      <h2>Rest</h2>
-      <Ring role="timer">{left} s</Ring>
-      <PrimaryButton onPress={onDone}>{left === 0 ? 'Go on' : 'Go on now'}</PrimaryButton>
-    </Card>
-  );
+/** Most of the swings that were heard; the student can say otherwise. */
+function mostHeard(heard: readonly HeardRepWire[]): RunState['swish'] {
+  const count = (x: string): number => heard.filter((k) => k.judgement === x).length;
+  return (['before', 'at', 'past'] as const).reduce((a, b) => (count(b) > count(a) ? b : a));
 }
 
-/** Logs one drill: figure and steps, counter, rest, then swish, ease and pain. */
+/** Runs one drill: figure and steps, counter, rest, then how it felt. Its count survives a reload and the way back. */
 export function DrillLog({
   token,
   plan,
   drill,
   onBack,
+  onPain,
 }: {
   token: string;
   plan: PracticeAnswer;
   drill: PracticeAnswer['drills'][number];
   onBack: () => void;
+  onPain: () => void;
 }) {
   const info = drillById(drill.drillId);
-  const [step, setStep] = useState<Step>('drill');
-  const [set, setSet] = useState(1);
-  const [passed, setPassed] = useState(0);
-  const [reset, setReset] = useState(0);
-  const [swish, setSwish] = useState<Swish>('not heard');
+  const [run, setRun] = useState<RunState>(() => keptRun(token, drill.id) ?? freshRun());
   const [listens, setListens] = useState(false);
-  const [heard, setHeard] = useState<readonly HeardRepWire[]>([]);
-  // What most of the swings that were heard say.
-  const hear = (swing: HeardRepWire): void => {
-    const all = [...heard, swing];
-    setHeard(all);
-    const count = (x: string): number => all.filter((k) => k.judgement === x).length;
-    setSwish((['before', 'at', 'past'] as const).reduce((a, b) => (count(b) > count(a) ? b : a)));
+  const [logged, setLogged] = useState<'sent' | 'kept' | null>(null);
+  const change = (part: Partial<RunState>): void => {
+    const next = { ...run, ...part };
+    setRun(next);
+    keepRun(token, drill.id, next);
   };
-  const [without, setWithout] = useState<string | null>(null);
-  const [withBall, setWithBall] = useState<string | null>(null);
-  const [pain, setPain] = useState<'no' | 'yes' | null>(null);
-  const [painNote, setPainNote] = useState('');
-  const [id] = useState(newId);
-  const send = useMutation({
+  const maximal = info?.intensity === 'maximal';
+  const left = maximal ? maximalLeft(plan, dayState(token), localDay()) - run.passed - run.reset : Infinity;
+  // A drill judged by the swish counts its reps by what is heard.
+  const byEar = info?.check.text.toLowerCase().includes('swish') ?? false;
+  const hear = (swing: HeardRepWire): void => {
+    const heard = [...run.heard, swing];
+    const good = swing.judgement === 'past' || swing.judgement === 'at';
+    const counted = byEar && left > 0 ? (good ? { passed: run.passed + 1 } : { reset: run.reset + 1 }) : {};
+    change({ heard, swish: mostHeard(heard), ...counted });
+  };
+  const numberOr = (v: string | null): number | null => (v === null ? null : Number(v));
+  const log = useMutation({
+    networkMode: 'always',
     mutationFn: () =>
-      ask('POST /practice/:token/sets', {
-        token,
-        body: {
-          id,
+      send(
+        'POST',
+        `/practice/${token}/sets`,
+        {
+          id: run.id,
           planDrillId: drill.id,
+          rung: drill.rung,
           doneAt: new Date().toISOString(),
-          passed,
-          reset,
-          swish,
-          heard,
-          easeWithoutBall: without === null ? null : Number(without),
-          easeWithBall: withBall === null ? null : Number(withBall),
-          pain: pain === 'yes',
-          painNote,
+          utcOffsetMin: -new Date().getTimezoneOffset(),
+          passed: run.passed,
+          reset: run.reset,
+          swish: run.swish,
+          heard: run.heard,
+          easeWithoutBall: numberOr(run.easeWithoutBall),
+          easeWithBall: numberOr(run.easeWithBall),
+          effort: numberOr(run.effort),
+          words: run.words,
+          note: run.note,
+          pain: run.pain === 'yes',
+          painPart: run.pain === 'yes' ? run.painPart : null,
+          painKind: run.pain === 'yes' ? run.painKind : null,
+          painNote: run.pain === 'yes' ? run.painNote : '',
         },
-      }),
-    onSuccess: () => setStep(pain === 'yes' ? 'pain' : 'done'),
+        `${info?.name ?? drill.drillId}, ${run.passed} of ${run.passed + run.reset}`,
+      ),
+    onSuccess: (how) => {
+      endRun(token, drill.id);
+      const day = dayState(token);
+      keepDay(token, {
+        pain: day.pain || run.pain === 'yes',
+        maximalSwings: day.maximalSwings + (maximal ? run.passed + run.reset : 0),
+        doneDrills: [...day.doneDrills, drill.drillId],
+      });
+      if (run.pain === 'yes') onPain();
+      else setLogged(how);
+    },
   });
   if (!info) return null;
-  if (step === 'rest') {
-    return (
-      <Rest
-        seconds={drill.restS}
-        onDone={() => {
-          setSet(set + 1);
-          setStep('drill');
-        }}
-      />
-    );
-  }
-  if (step === 'pain') {
-    return (
-      <Card aria-label="Stop">
-        <Notice tone="stop" role="alert">
-          <h2>Stop for today.</h2>
-          <p>
-            Do not train through pain. If it is sharp, in a joint, in the back, radiating or numb, or if it stays, see a
-            doctor or physiotherapist before you go on.
-          </p>
-          <p>Your instructor sees this note first.</p>
-        </Notice>
-        <Button onPress={onBack}>Back to the plan</Button>
-      </Card>
-    );
-  }
-  if (step === 'done') {
+  if (logged !== null) {
     return (
       <Card aria-label="Logged">
         <Notice tone="held" role="status">
-          Logged: {passed} of {passed + reset} passed.
+          Logged: {run.passed} of {run.passed + run.reset} passed.
+          {logged === 'kept' ? ' Kept on this phone; it is sent once there is a connection.' : ''}
         </Notice>
         <PrimaryButton onPress={onBack}>Back to the plan</PrimaryButton>
       </Card>
     );
   }
-  if (step === 'feel') {
+  if (run.step === 'rest') {
     return (
-      <Card aria-label="How it felt">
-        <h2>How it felt</h2>
-        <Choice
-          label="Where was the swish loudest?"
-          value={swish}
-          onChange={setSwish}
-          options={[
-            { id: 'before', name: 'before the ball' },
-            { id: 'at', name: 'at the ball' },
-            { id: 'past', name: 'past the ball' },
-            { id: 'not heard', name: 'not heard' },
-          ]}
-        />
-        <Choice label="Ease without a ball, 0–10" value={without} onChange={setWithout} options={EASE} />
-        <Choice label="Ease with a ball, 0–10" value={withBall} onChange={setWithBall} options={EASE} />
-        <Choice
-          label="Any pain?"
-          value={pain}
-          onChange={setPain}
-          options={[
-            { id: 'no', name: 'no pain' },
-            { id: 'yes', name: 'pain' },
-          ]}
-        />
-        {pain === 'yes' ? <TextField label="Where, and what kind?" value={painNote} onChange={setPainNote} /> : null}
-        {send.error ? <Failed error={send.error} /> : null}
-        <PrimaryButton onPress={() => send.mutate()} isDisabled={pain === null || send.isPending}>
-          Log it
-        </PrimaryButton>
-      </Card>
+      <Rest
+        endsAt={run.restEndsAt ?? 0}
+        must={maximal}
+        onDone={() => change({ step: 'drill', set: run.set + 1, restEndsAt: null })}
+      />
+    );
+  }
+  if (run.step === 'feel') {
+    return (
+      <Feel run={run} onChange={change}>
+        {log.error ? <Failed error={log.error} /> : null}
+        <Row>
+          <PrimaryButton onPress={() => log.mutate()} isDisabled={!feltEnough(run) || log.isPending}>
+            Log it
+          </PrimaryButton>
+          <Button onPress={() => change({ step: 'drill' })}>Back to the counter</Button>
+        </Row>
+      </Feel>
     );
   }
   return (
     <>
-      <Cautions items={drill.cautions} title="Before you start" />
       <Card aria-label={info.name}>
-        <h2>{info.name}</h2>
+        <Spread>
+          <h2>{info.name}</h2>
+          <Button onPress={onBack}>Back</Button>
+        </Spread>
         <Soft>
-          Rung: {RUNGS[drill.rung]} · {drill.sets} × {drill.reps}
+          Rung: {RUNGS[drill.rung]} · set {run.set} of {drill.sets}, {drill.reps} reps
         </Soft>
         <FigureStrip poses={info.poses} handedness={plan.handedness} />
-        <ol>
-          {info.steps.map((s) => (
-            <li key={s}>{s}</li>
-          ))}
-        </ol>
         {drill.cue ? (
           <p>
             Cue: <strong>{drill.cue}</strong>
           </p>
         ) : null}
+        <details open={run.passed + run.reset === 0}>
+          <summary>How it goes</summary>
+          <ol>
+            {info.steps.map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </ol>
+        </details>
         <p>
           <strong>Passed:</strong> {info.check.text}. <strong>Else:</strong> {info.check.reset}
-        </p>
-        <p>
-          Set {set} of {drill.sets}
         </p>
         <Row>
           <Button onPress={() => setListens(!listens)} aria-expanded={listens}>
             {listens ? 'Close the microphone' : 'Listen to the swish'}
           </Button>
-          {heard.length > 0 ? (
+          {run.heard.length > 0 ? (
             <Soft>
-              {heard.length} heard, most {JUDGEMENT_WORDS[swish === 'not heard' ? 'none' : swish]}
+              {run.heard.length} heard, most {JUDGEMENT_WORDS[run.swish === 'not heard' ? 'none' : run.swish]}
             </Soft>
           ) : null}
         </Row>
@@ -219,22 +199,42 @@ export function DrillLog({
             <SwishPanel handedness={plan.handedness} simple onJudged={hear} />
           </Suspense>
         ) : null}
+        <TempoClicks />
+        {left <= 0 ? (
+          <Notice tone="stop" role="alert">
+            That is the day’s cap of full-speed swings. Finish and log.
+          </Notice>
+        ) : null}
         <Counter>
-          <Button onPress={() => setPassed(passed + 1)} aria-label={`Passed, ${passed} so far`}>
-            <strong>{passed}</strong>passed
+          <Button
+            onPress={() => change({ passed: run.passed + 1 })}
+            isDisabled={left <= 0}
+            aria-label={`Passed, ${run.passed} so far`}
+          >
+            <strong>{run.passed}</strong>passed
           </Button>
-          <Button onPress={() => setReset(reset + 1)} aria-label={`Reset, ${reset} so far`}>
-            <strong>{reset}</strong>stopped and reset
+          <Button
+            onPress={() => change({ reset: run.reset + 1 })}
+            isDisabled={left <= 0}
+            aria-label={`Reset, ${run.reset} so far`}
+          >
+            <strong>{run.reset}</strong>stopped and reset
           </Button>
-        </Counter>
-        <Row>
-          {set < drill.sets ? <Button onPress={() => setStep('rest')}>Rest {drill.restS} s</Button> : null}
-          <PrimaryButton onPress={() => setStep('feel')} isDisabled={passed + reset === 0}>
+          {run.set < drill.sets && left > 0 ? (
+            <Button onPress={() => change({ step: 'rest', restEndsAt: Date.now() + 1000 * drill.restS })}>
+              Rest {drill.restS} s
+            </Button>
+          ) : null}
+          <PrimaryButton
+            className={run.set < drill.sets && left > 0 ? '' : 'wide'}
+            onPress={() => change({ step: 'feel' })}
+            isDisabled={run.passed + run.reset === 0}
+          >
             Finish and log
           </PrimaryButton>
-          <Button onPress={onBack}>Back</Button>
-        </Row>
+        </Counter>
       </Card>
+      <Cautions items={drill.cautions} title="Mind" />
     </>
   );
 }

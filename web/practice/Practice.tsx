@@ -1,32 +1,109 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { useParams } from 'react-router';
+import { format } from 'date-fns';
+import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
+import { settingsSchema } from '../../api/schemas.ts';
+import type { PracticeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
-import { faultById } from '../../core/catalogue/faults.ts';
-import { RUNGS } from '../../core/catalogue/rungs.ts';
-import { ask } from '../base/api.ts';
-import { PrimaryButton } from '../kit/controls.tsx';
-import { Card, Cautions, Failed, Notice, Soft, Waiting } from '../kit/layout.tsx';
-import { NotchStick } from '../parts/NotchStick.tsx';
+import { ApiError, ask } from '../base/api.ts';
+import { outbox } from '../base/outbox.ts';
+import { SettingsProvider } from '../base/session.tsx';
+import { Button } from '../kit/controls.tsx';
+import { Failed, Notice, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { DrillLog } from './DrillLog.tsx';
-import { WeekStrip } from '../parts/WeekStrip.tsx';
+import { installPractice } from './install.ts';
+import { PlanList } from './PlanList.tsx';
+import { dayState, forgetPlan, keepDay, storedPlan, storePlan } from './run-state.ts';
+import { notToday } from './today.ts';
+import { WarmUp } from './WarmUp.tsx';
 
 const Phone = styled.main`
   max-width: 480px;
   margin: 0 auto;
-  padding: var(--s4);
+  padding: var(--s3);
   display: grid;
-  gap: var(--s4);
+  gap: var(--s3);
+  h1 {
+    font-size: var(--lead);
+  }
 `;
-/** The student's practice page on a phone, behind a private link. */
+
+/** The plan from the server, or, without a connection, as it was fetched last. */
+function usePlan(token: string) {
+  return useQuery({
+    queryKey: ['practice', token],
+    queryFn: async (): Promise<{ plan: PracticeAnswer; storedAt: string | null }> => {
+      try {
+        const plan = await ask('GET /practice/:token', { token });
+        storePlan(token, plan);
+        return { plan, storedAt: null };
+      } catch (error) {
+        const stored = storedPlan<PracticeAnswer>(token);
+        if (error instanceof ApiError && error.code === 'link-withdrawn') forgetPlan(token);
+        if (!(error instanceof ApiError) || error.status !== 0 || !stored) throw error;
+        return { plan: stored.plan, storedAt: stored.at };
+      }
+    },
+    retry: false,
+  });
+}
+
+/** Logs that wait on this phone, and those that the server did not take. */
+function Kept() {
+  const kept = useSyncExternalStore(outbox.subscribe, outbox.get);
+  const waiting = kept.filter((k) => k.refused === undefined);
+  return (
+    <>
+      {waiting.length > 0 ? (
+        <Notice tone="unsure" role="status">
+          Kept on this phone until there is a connection: {waiting.map((k) => k.what).join('; ')}.
+        </Notice>
+      ) : null}
+      {kept
+        .filter((k) => k.refused !== undefined)
+        .map((k) => (
+          <Notice key={k.key} tone="stop">
+            Not taken: {k.what}. {k.refused} <Button onPress={() => void outbox.again(k.key)}>Try again</Button>
+          </Notice>
+        ))}
+    </>
+  );
+}
+
+/** One thing a screen: the plan, the warm-up, or the drill that runs. */
+function Screens({ token, plan, refetch }: { token: string; plan: PracticeAnswer; refetch: () => void }) {
+  const [params, setParams] = useSearchParams();
+  const [day, setDay] = useState(() => dayState(token));
+  const drill = plan.drills.find((d) => d.id === params.get('drill'));
+  const back = (): void => {
+    setDay(dayState(token));
+    setParams({}, { replace: true });
+    refetch();
+  };
+  if (plan.planClosed)
+    return (
+      <Notice tone="stop" role="alert">
+        <strong>Your plan is closed.</strong> {plan.planClosedBecause.join(' ')}
+      </Notice>
+    );
+  if (plan.drills.length === 0)
+    return <Notice tone="info">No plan yet. Your instructor makes it in the next lesson.</Notice>;
+  if (!drill || notToday(plan, drill, day, new Date()).length > 0)
+    return <PlanList token={token} plan={plan} day={day} onStart={(id) => setParams({ drill: id })} />;
+  if (!day.warmedUp && drillById(drill.drillId)?.intensity !== 'technique')
+    return <WarmUp onDone={() => setDay(keepDay(token, { warmedUp: true }))} onBack={back} />;
+  return <DrillLog key={drill.id} token={token} plan={plan} drill={drill} onBack={back} onPain={back} />;
+}
+
+/** The student's practice page on a phone, behind a private link; it opens and works without a connection. */
 export default function Practice() {
   const { token = '' } = useParams();
-  const [open, setOpen] = useState<string | null>(null);
-  const plan = useQuery({
-    queryKey: ['practice', token],
-    queryFn: () => ask('GET /practice/:token', { token }),
-  });
+  const plan = usePlan(token);
+  const [missing, setMissing] = useState('');
+  useEffect(() => {
+    void installPractice(token).then(setMissing);
+  }, [token]);
   if (plan.isPending) {
     return (
       <Phone>
@@ -37,66 +114,30 @@ export default function Practice() {
   if (plan.error) {
     return (
       <Phone>
+        <Kept />
         <Failed error={plan.error} retry={() => void plan.refetch()} />
       </Phone>
     );
   }
-  const data = plan.data;
-  const drill = data.drills.find((d) => d.id === open);
+  const { plan: data, storedAt } = plan.data;
   return (
-    <Phone>
-      <h1>{data.studentName}</h1>
-      {drill ? (
-        <DrillLog
-          token={token}
-          plan={data}
-          drill={drill}
-          onBack={() => {
-            setOpen(null);
-            void plan.refetch();
-          }}
-        />
-      ) : (
-        <>
-          <NotchStick stick={data.stick} size="card" />
-          {data.planClosed ? (
-            <Notice tone="stop">
-              Your plan is closed until your instructor has recorded a clearance by a doctor or physiotherapist.
-            </Notice>
-          ) : data.drills.length === 0 ? (
-            <Notice tone="info">No plan yet. Your instructor makes it in the next lesson.</Notice>
-          ) : (
-            <>
-              <Card aria-label="The one change">
-                <Soft>The one change</Soft>
-                <h2>{faultById(data.target ?? '')?.name ?? data.target}</h2>
-              </Card>
-              <Cautions items={data.cautions} />
-              {data.drills.map((d) => (
-                <Card key={d.id} aria-label={drillById(d.drillId)?.name}>
-                  <h2>{drillById(d.drillId)?.name}</h2>
-                  {d.state !== 'running' ? (
-                    <Notice tone="stop">
-                      {d.state === 'changed'
-                        ? 'Your instructor brings another drill for it.'
-                        : 'Stopped by your instructor.'}
-                    </Notice>
-                  ) : (
-                    <>
-                      <Soft>
-                        {d.sets} × {d.reps}, rest {d.restS} s · rung: {RUNGS[d.rung]}
-                      </Soft>
-                      <PrimaryButton onPress={() => setOpen(d.id)}>Start</PrimaryButton>
-                    </>
-                  )}
-                </Card>
-              ))}
-              {data.startsOn ? <WeekStrip startsOn={data.startsOn} week={data.week} sets={data.sets} /> : null}
-            </>
-          )}
-          <Soft>{data.referral}</Soft>
-        </>
-      )}
-    </Phone>
+    <SettingsProvider settings={settingsSchema.cast({ speedUnit: data.speedUnit })}>
+      <Phone>
+        <Spread>
+          <h1>{data.studentName}</h1>
+          {data.phone ? <a href={`tel:${data.phone.replace(/[^+0-9]/g, '')}`}>Call your instructor</a> : null}
+        </Spread>
+        {storedAt ? (
+          <Notice tone="unsure" role="status">
+            No connection: the plan of {format(new Date(storedAt), 'd MMM, HH:mm')}. What you log is kept and sent
+            later.
+          </Notice>
+        ) : null}
+        <Kept />
+        <Screens token={token} plan={data} refetch={() => void plan.refetch()} />
+        <Soft>{data.referral}</Soft>
+        {missing ? <Soft>{missing}</Soft> : null}
+      </Phone>
+    </SettingsProvider>
   );
 }

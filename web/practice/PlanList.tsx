@@ -1,0 +1,83 @@
+import { format } from 'date-fns';
+import type { PracticeAnswer } from '../../api/types.ts';
+import { drillById } from '../../core/catalogue/drills.ts';
+import { faultById } from '../../core/catalogue/faults.ts';
+import { RUNGS } from '../../core/catalogue/rungs.ts';
+import { PrimaryButton } from '../kit/controls.tsx';
+import { Card, Cautions, Notice, Soft, Spread } from '../kit/layout.tsx';
+import { NotchStick } from '../parts/NotchStick.tsx';
+import { WeekStrip } from '../parts/WeekStrip.tsx';
+import { keptRun, type DayState } from './run-state.ts';
+import { notToday, painToday, plannedOn, weekStart } from './today.ts';
+
+/** Stop for today: what was said of pain, and where to turn. */
+function PainStop() {
+  return (
+    <Notice tone="stop" role="alert">
+      <h2>Stop for today.</h2>
+      <p>
+        Do not train through pain. If it is sharp, in a joint, in the back, radiating or numb, or if it stays, see a
+        doctor or physiotherapist before you go on.
+      </p>
+      <p>Your instructor sees this note first, and opens the work again.</p>
+    </Notice>
+  );
+}
+
+/** The day's drills, planned ones first; what is closed says why. */
+export function PlanList({
+  token,
+  plan,
+  day,
+  onStart,
+}: {
+  token: string;
+  plan: PracticeAnswer;
+  day: DayState;
+  onStart: (drillId: string) => void;
+}) {
+  const now = new Date();
+  const planned = plannedOn(plan, now);
+  const stopped = painToday(plan, day, now);
+  const drills = [...plan.drills].sort(
+    (a, b) => Number(planned.includes(b.drillId)) - Number(planned.includes(a.drillId)),
+  );
+  return (
+    <>
+      <Card aria-label="The one change">
+        <Soft>The one change</Soft>
+        <h2>{faultById(plan.target ?? '')?.name ?? plan.target}</h2>
+        <Soft>
+          {format(now, 'EEEE, d MMMM')}:{' '}
+          {planned.length === 0 ? 'a rest day' : `${planned.length} drill${planned.length === 1 ? '' : 's'} planned`}
+        </Soft>
+      </Card>
+      {stopped ? <PainStop /> : null}
+      {drills.map((d) => {
+        const closed = notToday(plan, d, day, now);
+        const begun = keptRun(token, d.id);
+        return (
+          <Card key={d.id} aria-label={drillById(d.drillId)?.name}>
+            <Spread>
+              <h2>{drillById(d.drillId)?.name}</h2>
+              {day.doneDrills.includes(d.drillId) ? <Soft>✓ done today</Soft> : null}
+            </Spread>
+            <Soft>
+              {d.sets} × {d.reps}, rest {d.restS} s · rung: {RUNGS[d.rung]}
+            </Soft>
+            {closed.length > 0 ? (
+              <Notice tone={d.closedBecause.length > 0 || stopped ? 'stop' : 'info'}>{closed.join(' ')}</Notice>
+            ) : (
+              <PrimaryButton onPress={() => onStart(d.id)}>
+                {begun ? `Go on: ${begun.passed + begun.reset} so far` : 'Start'}
+              </PrimaryButton>
+            )}
+          </Card>
+        );
+      })}
+      {plan.startsOn ? <WeekStrip startsOn={weekStart(plan.startsOn, now)} week={plan.week} sets={plan.sets} /> : null}
+      <Cautions items={plan.cautions} />
+      <NotchStick stick={plan.stick} size="card" />
+    </>
+  );
+}

@@ -1,0 +1,58 @@
+import { addDays, differenceInCalendarDays, format, isSameDay, parseISO } from 'date-fns';
+import type { PracticeAnswer } from '../../api/types.ts';
+import { drillById } from '../../core/catalogue/drills.ts';
+import type { DayState } from './run-state.ts';
+
+const DAYS = 7;
+/** Rungs that are mobility and slow work. */
+const MOST_SLOW_RUNG = 1;
+
+/** First day of the plan's week that a day lies in: the week repeats until another plan takes over. */
+export function weekStart(startsOn: string, today: Date): string {
+  const first = parseISO(startsOn);
+  const weeks = Math.max(0, Math.floor(differenceInCalendarDays(today, first) / DAYS));
+  return format(addDays(first, DAYS * weeks), 'yyyy-MM-dd');
+}
+
+/** Drills planned for a day of a plan's week. */
+export function plannedOn(plan: Pick<PracticeAnswer, 'startsOn' | 'week'>, today: Date): readonly string[] {
+  if (plan.startsOn === null) return [];
+  const days = differenceInCalendarDays(today, parseISO(plan.startsOn));
+  return days < 0 ? [] : (plan.week.find((d) => d.day === days % DAYS)?.drillIds ?? []);
+}
+
+/** Full-intent swings that still fit into the day, with what this phone has logged and the server may not know yet. */
+export function maximalLeft(plan: Pick<PracticeAnswer, 'load'>, day: DayState, today: string): number {
+  const { load } = plan;
+  if (load.day === today)
+    return Math.max(0, Math.min(load.left, load.dayCap - Math.max(load.today, day.maximalSwings)));
+  // A plan fetched on an earlier day: what was done since then only this phone knows.
+  return load.today > 0 && differenceInCalendarDays(parseISO(today), parseISO(load.day)) === 1
+    ? 0
+    : Math.max(0, load.dayCap - day.maximalSwings);
+}
+
+/** Whether pain was noted on this day, on this phone or elsewhere: the day is over. */
+export const painToday = (plan: Pick<PracticeAnswer, 'pains'>, day: DayState, now: Date): boolean =>
+  day.pain || plan.pains.some((p) => isSameDay(new Date(p.notedAt), now));
+
+/** Why a drill is not for today; empty where it can be started. Pain, the instructor, the caps, rest days. */
+export function notToday(
+  plan: PracticeAnswer,
+  drill: PracticeAnswer['drills'][number],
+  day: DayState,
+  now: Date,
+): string[] {
+  if (painToday(plan, day, now)) return ['Pain was noted today: the rest of the day is for recovery.'];
+  if (drill.closedBecause.length > 0) return drill.closedBecause;
+  const info = drillById(drill.drillId);
+  const maximal = info?.intensity === 'maximal';
+  if (maximal && maximalLeft(plan, day, format(now, 'yyyy-MM-dd')) <= 0)
+    return ['No more full-speed swings today: the cap of the day is reached, or yesterday had some.'];
+  const planned = plannedOn(plan, now);
+  if (planned.includes(drill.drillId) || plan.week.length === 0) return [];
+  if (maximal || info?.intensity === 'intent')
+    return [planned.length === 0 ? 'Rest day: mobility and slow work only.' : 'Not planned for today.'];
+  if (planned.length === 0 && drill.rung > MOST_SLOW_RUNG) return ['Rest day: mobility and slow work only.'];
+  return [];
+}
