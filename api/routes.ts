@@ -27,6 +27,7 @@ import type {
   MotionWire,
   PracticeAnswer,
   PrescribeAnswer,
+  ReachAnswer,
   ReviewAnswer,
   SessionAnswer,
   ShotPage,
@@ -56,6 +57,7 @@ export interface MappedShots {
 
 /** Every address of the API with what it answers: the one list that server and pages are checked against. */
 export interface Answers {
+  'GET /reach': ReachAnswer;
   'GET /setup': { needsAccount: boolean; needsCode: boolean };
   'POST /setup': { name: string };
   'POST /session': { name: string };

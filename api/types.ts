@@ -436,3 +436,10 @@ export interface BackupsAnswer {
   /** Days without a good backup where they are too many; else null. */
   overdueDays: number | null;
 }
+
+/** Where a phone in the same network finds the program. */
+export interface ReachAnswer {
+  /** Origins; empty where the program listens on this machine alone. */
+  addresses: string[];
+  isSecure: boolean;
+}

@@ -118,7 +118,7 @@ async function practise(t: Thread, lesson: LessonTruth, startsAt: Date): Promise
     for (const d of t.drills) {
       const drill = drillById(d.drillId);
       if (!drill) continue;
-      const pain = lesson.painOnDay === i && drill.intensity === 'maximal';
+      const pain = lesson.painOnDay === i && drill.id === 'light-fast';
       await t.client.call('POST', `${t.practicePath}/sets`, {
         id: randomUUID(),
         planDrillId: d.id,
@@ -128,7 +128,8 @@ async function practise(t: Thread, lesson: LessonTruth, startsAt: Date): Promise
         easeWithoutBall: Math.round(5 + 4 * share),
         easeWithBall: Math.round(3 + 5 * share),
         pain,
-        painNote: pain ? 'lower back, dull, gone after a minute' : '',
+        ...(pain ? { painPart: 'lower back', painKind: 'dull' } : {}),
+        painNote: pain ? 'gone after a minute' : '',
       });
     }
   }

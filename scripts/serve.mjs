@@ -1,6 +1,23 @@
 // Starts the server in this process, with the options both commands share.
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { built, flag, ROOT, stopOnSignal } from './prepare.mjs';
+
+/** Certificate and key that were given with --cert and --key; both or neither. */
+function certificate() {
+  const [cert, key] = [flag('cert'), flag('key')];
+  if (cert === undefined && key === undefined) return undefined;
+  if (typeof cert !== 'string' || typeof key !== 'string') {
+    console.error('HTTPS needs both: --cert FILE and --key FILE (PEM).');
+    process.exit(1);
+  }
+  try {
+    return { cert: readFileSync(cert, 'utf8'), key: readFileSync(key, 'utf8') };
+  } catch (error) {
+    console.error(`The certificate or its key could not be read: ${error.message}`);
+    process.exit(1);
+  }
+}
 
 /** Starts the application on a data folder and stops it on Ctrl-C. */
 export async function serve(defaultFolder, defaultPort, more = {}) {
@@ -13,6 +30,7 @@ export async function serve(defaultFolder, defaultPort, more = {}) {
     webFolder: join(ROOT, 'dist', 'web'),
     host,
     databaseUrl: process.env.DATABASE_URL,
+    tls: certificate(),
     behindProxy: flag('behind-proxy') === true,
     firstRunCode: true,
   };

@@ -53,6 +53,7 @@ export interface AppOptions {
   readonly backups?: Services['backups'];
   readonly onFeedKey?: Services['onFeedKey'];
   readonly setupCode?: string;
+  readonly reach?: Services['reach'];
   /** A proxy stands before the program: what it says of the client and of HTTPS is believed. */
   readonly behindProxy?: boolean;
 }
@@ -80,6 +81,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
     content: options.content,
     backups: options.backups ?? new Backups(options.db, options.content, options.content.folder),
     traffic: new Traffic(),
+    reach: options.reach ?? (() => ({ addresses: [], isSecure: false })),
     setupCode: options.setupCode,
     onFeedKey: options.onFeedKey ?? (() => undefined),
   };

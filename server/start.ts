@@ -1,5 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
+import { createServer as createSecureServer, type Server as SecureServer } from 'node:https';
+import { reachOf } from './http/reach.ts';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
@@ -32,6 +34,8 @@ export interface StartOptions extends DataOptions {
   readonly firstRunCode?: boolean;
   /** A proxy stands before the program. */
   readonly behindProxy?: boolean;
+  /** Certificate and key (PEM) for HTTPS in this process. */
+  readonly tls?: { readonly cert: string; readonly key: string };
   /** Object store for the original files instead of the data folder. */
   readonly files?: ObjectStoreOptions;
 }
@@ -47,7 +51,7 @@ export interface Running {
   stop(): Promise<void>;
 }
 
-const listen = (server: Server, port: number, host: string): Promise<number> =>
+const listen = (server: Server | SecureServer, port: number, host: string): Promise<number> =>
   new Promise((resolve, reject) => {
     server.once('error', reject);
     server.listen(port, host, () => resolve((server.address() as AddressInfo).port));
@@ -79,6 +83,7 @@ export async function start(options: StartOptions): Promise<Running> {
 
   const feedKeys = new Map<string, string>();
   let address = '';
+  let port = options.port;
   const feedFile = join(options.dataFolder, 'feed.json');
   const knownKeys = keysIn(feedFile);
   const writeFeedFile = (): void => {
@@ -96,6 +101,7 @@ export async function start(options: StartOptions): Promise<Running> {
     content,
     bus,
     webFolder: options.webFolder,
+    reach: () => reachOf(options.host, port, options.tls !== undefined),
     onFeedKey: (practiceId, key) => {
       feedKeys.set(practiceId, key);
       writeFeedFile();
@@ -103,9 +109,9 @@ export async function start(options: StartOptions): Promise<Running> {
   });
   // Before anybody asks for anything: what the last run was cut off in.
   await turns.ifFree('sweep', () => tidy(services, !options.databaseUrl));
-  const server = createServer(app);
-  const port = await listen(server, options.port, options.host);
-  address = `http://${options.host.includes(':') ? `[${options.host}]` : options.host}:${port}`;
+  const server = options.tls ? createSecureServer(options.tls, app) : createServer(app);
+  port = await listen(server, options.port, options.host);
+  address = `${options.tls ? 'https' : 'http'}://${options.host.includes(':') ? `[${options.host}]` : options.host}:${port}`;
   await ensureFeedKeys(services, knownKeys);
   writeFeedFile();
 

@@ -61,12 +61,14 @@ export async function practiceOfTarget(
 
 /** Days on which a drill was asked for, over the plans that held it, each until the next plan began. */
 function askedOf(drillId: string, given: readonly GivenDrillRow[], until: Date): number {
+  const today = dayOf(new Date());
+  const last = dayOf(until) < today ? dayOf(until) : today;
   const starts = [...new Set(given.map((g) => g.starts_on))].sort();
   return given
     .filter((g) => g.drill_id === drillId)
     .reduce((sum, g) => {
       const next = starts.find((s) => s > g.starts_on);
-      const end = next !== undefined && next < dayOf(until) ? next : dayOf(until);
+      const end = next !== undefined && next < last ? next : last;
       const days = g.week.filter((d) => d.drillIds.includes(drillId)).map((d) => d.day);
       return sum + askedDays(days, g.starts_on, end);
     }, 0);

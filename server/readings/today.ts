@@ -28,7 +28,8 @@ interface Known {
 /** What a lesson is due, in order: safety first, then practice, then measuring. */
 function dueIn(lesson: LessonRow, student: StudentRow, { plan, sets, repeat, screen, pains }: Known): string[] {
   const due: string[] = [];
-  for (const pain of pains) due.push(`Pain is open (${painWords(asOpenPain(pain))}): ask, then reopen it with a word`);
+  const open = new Set(pains.map((p) => painWords(asOpenPain(p))));
+  for (const pain of open) due.push(`Pain is open (${pain}): ask, then reopen it with a word`);
   if (planIsClosed({ ...bodyOf(student), pains: pains.map(asOpenPain) }))
     due.push('Plan closed: record the clearance first');
   if (!mayFilm(student, lesson.starts_at)) due.push('Guardian’s consent is missing: no filming');

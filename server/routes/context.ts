@@ -2,6 +2,7 @@ import { tuple } from '../../core/numeric/tuple.ts';
 import type { NextFunction, Request, RequestHandler, Response, Router } from 'express';
 import type { Logger } from 'pino';
 import { mayDo, type Role } from '../../api/roles.ts';
+import type { ReachAnswer } from '../../api/types.ts';
 import type { Address, Answers } from '../../api/routes.ts';
 import * as yup from 'yup';
 import type { Backups } from '../backup/keep-backups.ts';
@@ -18,6 +19,8 @@ export interface Services extends Means {
   readonly content: ContentStore;
   readonly backups: Backups;
   readonly traffic: Traffic;
+  /** Where a phone in the same network finds the program. */
+  readonly reach: () => ReachAnswer;
   /** Asked for when the first account is made; undefined asks for none. */
   readonly setupCode?: string;
   /** Called with a new feed key of a practice, so that the stand-ins can find it. */

@@ -118,7 +118,7 @@ type TextFieldProps = Omit<ComponentProps<typeof AriaTextField>, 'children'> & {
   error?: string;
   lines?: boolean;
   placeholder?: string;
-  inputMode?: 'decimal' | 'numeric';
+  inputMode?: 'decimal' | 'numeric' | 'tel';
 };
 
 /** One line (or several) of text with label, hint and error. */

@@ -27,10 +27,13 @@ export function WeekStrip({
   startsOn,
   week,
   sets,
+  narrow = false,
 }: {
   startsOn: string;
   week: readonly { day: number; drillIds: string[] }[];
   sets: readonly PracticeSetWire[];
+  /** On a phone: how many drills rather than their names. */
+  narrow?: boolean;
 }) {
   const first = parseISO(startsOn);
   return (
@@ -42,9 +45,12 @@ export function WeekStrip({
         return (
           <Cell key={i} $planned={planned.length > 0} $done={done > 0}>
             <strong>{format(date, 'EEE d')}</strong>
-            {planned.map((id) => (
-              <div key={id}>{drillById(id)?.name ?? id}</div>
-            ))}
+            {narrow && planned.length > 0 ? (
+              <div>
+                {planned.length} drill{planned.length === 1 ? '' : 's'}
+              </div>
+            ) : null}
+            {narrow ? null : planned.map((id) => <div key={id}>{drillById(id)?.name ?? id}</div>)}
             {done > 0 ? <div>✓ {done === 1 ? '1 set' : `${done} sets`}</div> : null}
           </Cell>
         );

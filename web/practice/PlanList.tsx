@@ -75,7 +75,9 @@ export function PlanList({
           </Card>
         );
       })}
-      {plan.startsOn ? <WeekStrip startsOn={weekStart(plan.startsOn, now)} week={plan.week} sets={plan.sets} /> : null}
+      {plan.startsOn ? (
+        <WeekStrip startsOn={weekStart(plan.startsOn, now)} week={plan.week} sets={plan.sets} narrow />
+      ) : null}
       <Cautions items={plan.cautions} />
       <NotchStick stick={plan.stick} size="card" />
     </>

@@ -14,6 +14,7 @@ export function General() {
   const settings = useSettings();
   const units = useUnits();
   const [smallest, setSmallest] = useState(() => units.fromMps(settings.smallestGainMps).toFixed(1));
+  const [phone, setPhone] = useState(settings.phone);
   const save = useMutation({
     // One after the other, each on top of what the one before it kept.
     scope: { id: 'settings' },
@@ -76,6 +77,18 @@ export function General() {
           >
             Keep
           </Button>
+        </Row>
+      </Card>
+      <Card aria-label="Practice page">
+        <h2>Practice page</h2>
+        <Row>
+          <TextField
+            label="Your telephone number, for one tap on the student’s phone (empty for none)"
+            inputMode="tel"
+            value={phone}
+            onChange={setPhone}
+          />
+          <Button onPress={() => save.mutate({ phone })}>Keep the number</Button>
         </Row>
       </Card>
       <Devices />

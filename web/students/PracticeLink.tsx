@@ -25,18 +25,27 @@ const ENDS = [
   { id: 'never', name: 'never' },
 ] as const;
 
+const isLoopback = (host: string): boolean => host === 'localhost' || host === '[::1]' || host.startsWith('127.');
+
 /** Private link to the student's practice page: made here, shown once, withdrawn at will. */
 export function PracticeLink({ studentId, open }: { studentId: string; open: PracticeLinkWire | null }) {
   const [days, setDays] = useState<(typeof ENDS)[number]['id']>('180');
-  const [made, setMade] = useState<{ address: string; picture: string } | null>(null);
+  const [made, setMade] = useState<{ address: string; here: boolean; picture: string } | null>(null);
   const make = useMutation({
     mutationFn: async () => {
       const { path } = await ask('POST /students/:id/practice-link', {
         id: studentId,
         body: { days: days === 'never' ? null : Number(days) },
       });
-      const address = new URL(path, window.location.origin).href;
-      return { address, picture: await QRCode.toDataURL(address, { margin: 1, width: 300 }) };
+      const { addresses } = await ask('GET /reach');
+      // A phone cannot call this machine by the name that it has for itself.
+      const origin = isLoopback(window.location.hostname) ? addresses[0] : window.location.origin;
+      const address = new URL(path, origin ?? window.location.origin).href;
+      return {
+        address,
+        here: origin === undefined,
+        picture: await QRCode.toDataURL(address, { margin: 1, width: 300 }),
+      };
     },
     onSuccess: async (link) => {
       setMade(link);
@@ -67,6 +76,14 @@ export function PracticeLink({ studentId, open }: { studentId: string; open: Pra
               </p>
             </div>
           </Row>
+        </Notice>
+      ) : null}
+      {made?.here ? (
+        <Notice tone="unsure">
+          This address works on this machine alone: a phone does not find it. Start the program with{' '}
+          <code>npm start -- --host 0.0.0.0</code> in a network that you trust (with <code>--cert</code> and{' '}
+          <code>--key</code> for HTTPS, which the phone needs to keep the page and to use its microphone), or put it
+          behind HTTPS, and open it by that address.
         </Notice>
       ) : null}
       {make.error ? <Failed error={make.error} /> : null}
