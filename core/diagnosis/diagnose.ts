@@ -10,7 +10,7 @@ import { mixed, WORTH_OF_FINDING_MPH } from './infer.ts';
 import { name, type Named, type VerdictKind } from './naming.ts';
 import { nextMeasurements, type FaultWorlds, type NextMeasurement } from './next-measurement.ts';
 import { verdictSentence } from './verdict-sentence.ts';
-import { faultLogOdds, weigh, type Weighed, type WeighOptions } from './weigh.ts';
+import { faultLogOdds, FRESH_ENOUGH, weigh, type Weighed, type WeighOptions } from './weigh.ts';
 
 /** Version of the rule that verdicts are made by; kept with each. */
 export const DIAGNOSIS_RULE = 2;
@@ -186,7 +186,10 @@ export function diagnose(findings: readonly Finding[], options: DiagnoseOptions 
   const ruledOut = new Set(weighed.filter((w) => w.rulesOut).map((w) => w.finding.fault));
   const touched = new Set(causal.ids.flatMap((_, i) => (logOdds[i] !== 0 ? [i] : [])));
   const eligible = new Set([...touched].filter((i) => !ruledOut.has(causal.ids[i]!)));
-  const kinds = new Set(findings.filter((f) => f.source.kind !== 'trial').map(kindOf));
+  // What was carried over from long ago was not looked at.
+  const kinds = new Set(
+    weighed.filter((w) => w.weight >= FRESH_ENOUGH && w.finding.source.kind !== 'trial').map((w) => kindOf(w.finding)),
+  );
   const changeable = (i: number): boolean => causal.network.faults[i]!.changeable !== false;
   const named: Named =
     touched.size === 0

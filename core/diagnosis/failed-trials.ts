@@ -1,4 +1,5 @@
 import type { Level } from '../catalogue/stages.ts';
+import { dayWords } from '../plan/day-words.ts';
 import { hasFailed, type Trial } from '../plan/trials.ts';
 import type { Finding } from './findings.ts';
 
@@ -19,6 +20,6 @@ export const trialFindings = (target: string, trials: readonly Trial[], level: L
       source: {
         kind: 'trial',
         id: t.drillId,
-        label: `practice of ${t.sessions[0]!.date} to ${t.sessions[t.sessions.length - 1]!.date}`,
+        label: `practice of ${dayWords(t.sessions[0]!.date)} to ${dayWords(t.sessions[t.sessions.length - 1]!.date)}`,
       },
     }));

@@ -8,8 +8,8 @@ import { contradicts, gradeLogOdds, type Finding } from './findings.ts';
 const FURTHER_IN_GROUP = 0.4;
 /** Log-odds of a fault that a measured value contradicts by its definition. */
 const RULED_OUT = -8;
-/** A finding must still count so much to take a fault off the list. */
-const FRESH_ENOUGH = 0.5;
+/** A finding must still count so much to take a fault off the list, and to have been looked at. */
+export const FRESH_ENOUGH = 0.5;
 
 export interface WeighOptions {
   /** The running target, whose own findings are meant to move once it was practised. */

@@ -1,3 +1,4 @@
+import { dayWords } from './day-words.ts';
 import { flagName, PAIN_KINDS, type BodyPart, type ClearanceFlag, type PainKind } from '../catalogue/cautions.ts';
 
 /** Pain that was noted and that the instructor has not reopened with a word. */
@@ -36,7 +37,7 @@ export const planIsClosed = (body: Body): boolean =>
 export const painWords = (pain: OpenPain): string => {
   const kind = PAIN_KINDS.find((k) => k.id === pain.kind)?.name;
   const where = pain.part ?? 'a part that was not named';
-  return `${where}${kind ? `, ${kind}` : ''}, noted on ${pain.notedOn}`;
+  return `${where}${kind ? `, ${kind}` : ''}, noted on ${dayWords(pain.notedOn)}`;
 };
 
 /** Why all work is closed; empty where it is not. */

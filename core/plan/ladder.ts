@@ -1,3 +1,4 @@
+import { dayWords } from './day-words.ts';
 import type { Level } from '../catalogue/stages.ts';
 
 /** One practice session on a drill: sums over its sets of a day. */
@@ -48,7 +49,11 @@ export function decideLadder(state: LadderState): LadderDecision {
   const lastTwo = sessions.slice(-2);
   const pain = sessions.slice(-2).find((s) => s.pain);
   if (pain) {
-    return { move: 'stop', rung, reason: `Pain was noted on ${pain.date}: stop this drill until it is looked at.` };
+    return {
+      move: 'stop',
+      rung,
+      reason: `Pain was noted on ${dayWords(pain.date)}: stop this drill until it is looked at.`,
+    };
   }
   if (sessions.length === 0) return { move: 'stay', rung, reason: 'No practice was logged yet.' };
   const passes = lastTwo.map((s) => shareOf(s) >= passShare);

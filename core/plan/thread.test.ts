@@ -74,6 +74,6 @@ test('days asked repeat weekly until another plan takes over', () => {
 test('what a drill did before is said in sessions and marks met', () => {
   expect(recordOf('throw-bend-extend', [])).toBe('');
   expect(recordOf('throw-bend-extend', [setOn(0), setOn(0), setOn(2, { passed: 8, reset: 0 })])).toBe(
-    'Practised before: 2 sessions since 2026-01-01, the mark met in 1.',
+    'Practised before: 2 sessions since 1 Jan, the mark met in 1.',
   );
 });

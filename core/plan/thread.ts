@@ -1,5 +1,6 @@
 import { drillById } from '../catalogue/drills.ts';
 import { RUNGS } from '../catalogue/rungs.ts';
+import { dayWords } from './day-words.ts';
 import { hasFailed, type Trial } from './trials.ts';
 import { shareOf, type DrillSession } from './ladder.ts';
 import { drillsFor, type DrillChoice, type PlanStudent } from './open-drills.ts';
@@ -59,7 +60,7 @@ export function recordOf(drillId: string, sets: readonly ThreadSet[]): string {
   const sessions = sessionsByDay(sets.filter((s) => s.drillId === drillId));
   if (sessions.length === 0) return '';
   const met = sessions.filter((s) => shareOf(s) >= passShareOf(drillId)).length;
-  const since = sessions[0]!.date;
+  const since = dayWords(sessions[0]!.date);
   const count = `${sessions.length} session${sessions.length === 1 ? '' : 's'}`;
   return `Practised before: ${count} since ${since}, the mark met in ${met}.`;
 }

@@ -35,7 +35,7 @@ function OpenPain({ pain }: { pain: PainWire }) {
       <ForRole to="POST /pains/:id/reopen">
         <Grid $least="220px">
           <TextField label="Your word: what you asked and saw (kept)" value={word} onChange={setWord} />
-          <Row style={{ alignItems: 'end' }}>
+          <Row style={{ alignSelf: 'end' }}>
             <Button onPress={() => reopen.mutate()} isDisabled={word.trim() === '' || reopen.isPending}>
               Reopen the work
             </Button>

@@ -118,7 +118,7 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
         </Notice>
       ) : null}
       {plan ? <PlanView plan={plan} /> : null}
-      {goesOn && thread ? <Dropped thread={thread} /> : null}
+      {runs && ownPicked === null && thread ? <Dropped thread={thread} /> : null}
       {picked.length > 0 && target ? (
         <Card aria-label="Chosen drills">
           <Spread>
