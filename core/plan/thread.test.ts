@@ -42,6 +42,9 @@ describe('the next plan', () => {
     const { drills, dropped } = nextPlan('early-release', student, [running()], new Set());
     expect(drills).toMatchObject([{ drillId: 'throw-bend-extend', rung: 2, cue: 'throw it', continues: true }]);
     expect(dropped).toEqual([]);
+    // A row of the plan before brings more than that; its id must not go along.
+    const row = { ...running(), id: 'of the plan before', restS: 60 };
+    expect(nextPlan('early-release', student, [row], new Set()).drills).toEqual(drills);
   });
   test('all running drills go on, not the first alone', () => {
     const two = [running(), running({ drillId: 'flat-face-strike' })];

@@ -137,7 +137,9 @@ export function nextPlan(
   const used = new Set([...tried, ...running.map((d) => d.drillId)]);
   const drills: DraftDrill[] = [];
   const dropped: { drillId: string; because: string }[] = [];
-  for (const { state, ...d } of running) {
+  for (const { state, drillId, rung, cue, sets, reps, sessionsPerWeek } of running) {
+    // Nothing else of the drill that runs goes along, its id least of all.
+    const d = { drillId, rung, cue, sets, reps, sessionsPerWeek };
     const choice = choices.get(d.drillId);
     if (state === 'stopped') dropped.push({ drillId: d.drillId, because: 'You stopped it.' });
     else if (state === 'changed') {

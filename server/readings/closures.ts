@@ -14,7 +14,7 @@ import { isReturning, planStudent } from './plan-student.ts';
 
 const DAY_MS = 86_400_000;
 const LOOK_BACK_DAYS = 15;
-/** Lessons begun within this time of now are being given: what is opened in them is swung now. */
+/** Lessons begun longer ago are past: what is opened in them was swung then. */
 const NOW_HOURS = 36;
 
 export const dayOf = (d: Date): string => d.toISOString().slice(0, 10);
@@ -59,7 +59,7 @@ export interface AskedBlock {
 }
 
 /**
- * Refuses a block that the body or the caps close, in a lesson that is being given: what Tests closes, this closes as well.
+ * Refuses a block that the body or the caps close, in a lesson that is not past: what Tests closes, this closes as well.
  * Blocks of lessons that are past record what was, and are not refused.
  * @throws Problem 422 block-closed, 422 load-cap
  */
@@ -71,7 +71,7 @@ export async function refuseClosedBlock(
   block: AskedBlock,
 ): Promise<void> {
   const now = new Date();
-  if (Math.abs(now.getTime() - startsAt.getTime()) > NOW_HOURS * 3_600_000) return;
+  if (now.getTime() - startsAt.getTime() > NOW_HOURS * 3_600_000) return;
   const who = await planStudent(db, practiceId, student, now);
   const test = openTests(who).find((t) => t.test.condition === block.condition && block.condition !== 'normal');
   const fullIntent = test !== undefined || (block.effort ?? 0) >= FULL_INTENT_EFFORT;
