@@ -48,6 +48,13 @@ test('the whole isolation battery: each test taken live, the limit named, findin
   for (let i = 0; i < 11; i++) {
     const card = tests.nth(i);
     await expect(card).toContainText('Safety:');
+    if (i === 7) {
+      // Six tests of five full-speed swings: the day's cap. It stops, and is overruled with a reason.
+      await expect(page.getByText('No more full-intent swings today.')).toBeVisible();
+      await page.getByLabel('Your reason to go on (kept)').fill('a stand-in swings, no body is loaded');
+      await page.getByRole('button', { name: 'Overrule for today' }).click();
+      await expect(page.getByText(/Overruled for today by Tester/)).toBeVisible();
+    }
     await card.getByRole('button', { name: 'Start this test' }).click();
     await expect(card.getByRole('button', { name: 'Takes live swings now' })).toBeVisible();
     await swing(5, 101 + i);

@@ -49,7 +49,7 @@ describe('from a plan to a notch', () => {
       startsOn: new Date(Date.now() - 35 * 86_400_000).toISOString().slice(0, 10),
       drills: [drill],
     };
-    await server.call('post', `/lessons/${second}/plan`, { ...plan, drills: [{ ...drill, rung: 8 }] }).expect(422);
+    await server.call('post', `/lessons/${second}/plan`, { ...plan, drills: [{ ...drill, rung: 5 }] }).expect(422);
     const closed = prescribe.choices.find((c) => !c.open)?.drillId ?? '';
     expect(
       (

@@ -22,8 +22,9 @@ describe('catalogue', () => {
     const ids = FAULTS.flatMap((f) => f.seen.map((s) => s.id));
     expect(new Set(ids).size).toBe(ids.length);
   });
-  test('at least fifteen drills, written in full, with rungs in order and a check that can be met', () => {
-    expect(DRILLS.length).toBeGreaterThanOrEqual(15);
+  test('all drills, written in full, with rungs in order and a check that can be met', () => {
+    expect(DRILLS.length).toBeGreaterThanOrEqual(58);
+    expect(new Set(DRILLS.map((d) => d.id)).size).toBe(DRILLS.length);
     for (const d of DRILLS) {
       expect(d.steps.length).toBeGreaterThanOrEqual(3);
       expect(d.outsideCue && d.insideCue && d.slip && d.slipTrains && d.check.reset).toBeTruthy();
@@ -35,10 +36,34 @@ describe('catalogue', () => {
       );
     }
   });
-  test('most faults that can be changed have a drill', () => {
-    const treated = new Set(DRILLS.flatMap((d) => d.treats));
-    const without = FAULTS.filter((f) => f.changeable && !treated.has(f.id)).map((f) => f.id);
-    expect(without).toEqual(['arm-deep']);
+  test('every fault has at least two drills, every drill treats known faults', () => {
+    const known = new Set(FAULTS.map((f) => f.id));
+    for (const d of DRILLS) for (const f of d.treats) expect([d.id, f, known.has(f)]).toEqual([d.id, f, true]);
+    const counts = FAULTS.map((f) => [f.id, DRILLS.filter((d) => d.treats.includes(f.id)).length]);
+    expect(counts.filter(([, n]) => (n as number) < 2)).toEqual([]);
+  });
+  test('every swing drill ends on an ordinary ball, then on the course; what serves one names it', () => {
+    for (const d of DRILLS) {
+      if (d.serves === undefined) expect([d.id, ...d.rungs.slice(-2)]).toEqual([d.id, 7, 8]);
+      else expect([d.id, DRILLS.find((x) => x.id === d.serves)?.serves]).toEqual([d.id, undefined]);
+    }
+    expect(DRILLS.filter((d) => d.serves !== undefined).every((d) => DRILLS.some((x) => x.id === d.serves))).toBe(true);
+  });
+  test('swings at full effort, jumps and throws are maximal; a drill of the free swing keeps no angle', () => {
+    const maximal = DRILLS.filter((d) => d.intensity === 'maximal').map((d) => d.id);
+    for (const id of [
+      'speed-ladder',
+      'light-fast',
+      'light-one-hand',
+      'squat-throw',
+      'side-throw',
+      'skaters',
+      'step-and-spring',
+      'step-away-spring',
+    ])
+      expect(maximal).toContain(id);
+    for (const d of DRILLS.filter((x) => x.lenses.length === 1 && x.lenses[0] === 'free-swing'))
+      expect(`${d.outsideCue} ${d.insideCue}`).not.toMatch(/angle|hold|keep/i);
   });
   test('each school that cares for a fault has a line on it, and Measured has none', () => {
     for (const f of FAULTS) {

@@ -15,7 +15,14 @@ export type KitId =
   | 'mirror'
   | 'chair'
   | 'racket'
-  | 'pen';
+  | 'pen'
+  | 'medicine ball'
+  | 'band'
+  | 'rope'
+  | 'pad'
+  | 'slider'
+  | 'two sticks'
+  | 'wedge pad';
 
 export interface Drill {
   readonly id: string;
@@ -43,6 +50,8 @@ export interface Drill {
   readonly slipTrains: string;
   readonly rungs: readonly number[];
   readonly startRung: number;
+  /** Swing drill that mobility, warm-up, a jump or a throw serves: it ends there instead of on a ball of its own. */
+  readonly serves?: string;
   readonly cautions: readonly string[];
   readonly poses: readonly PoseId[];
 }

@@ -67,7 +67,7 @@ export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
   {
     id: 'quiet-setup',
     name: 'Quiet set-up',
-    treats: ['tension', 'shrug'],
+    treats: ['tension', 'shrug', 'setup-grip', 'setup-hands'],
     lenses: ['loose-chain'],
     kit: ['mirror'],
     places: ['living room', 'garden', 'range', 'gym'],

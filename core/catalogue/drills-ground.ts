@@ -58,6 +58,7 @@ export const GROUND_DRILLS: readonly Drill[] = [
     slipTrains: 'the outside load itself',
     rungs: [1],
     startRung: 1,
+    serves: 'step-back-swing',
     cautions: ['Shoes on, dry level ground; stop with any knee or ankle pain.'],
     poses: ['set-up', 'half-back', 'finish'],
   },

@@ -67,7 +67,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
   {
     id: 'aim-and-half-face',
     name: 'Half-way face',
-    treats: ['face-path', 'path-out', 'low-point', 'face-not-closing'],
+    treats: ['face-path', 'path-out', 'low-point', 'face-not-closing', 'setup-aim'],
     lenses: ['built-backswing'],
     kit: ['alignment stick', 'iron'],
     places: ['range'],
@@ -154,6 +154,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
     slipTrains: 'sliding past the foot',
     rungs: [0, 1, 2, 4],
     startRung: 0,
+    serves: 'foot-lift-shift',
     cautions: [],
     poses: ['top', 'transition', 'strike'],
   },
@@ -191,7 +192,7 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
   {
     id: 'wide-and-tilt',
     name: 'Wide and tilted',
-    treats: ['setup-driver', 'steep-attack'],
+    treats: ['setup-driver', 'steep-attack', 'upper-body-ahead'],
     lenses: ['ground-up'],
     kit: ['driver'],
     places: ['range', 'garden'],

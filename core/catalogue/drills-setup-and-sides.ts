@@ -5,7 +5,7 @@ export const SETUP_AND_SIDES_DRILLS: readonly Drill[] = [
   {
     id: 'grip-aim-check',
     name: 'Grip and aim check',
-    treats: ['setup-grip', 'setup-aim', 'setup-hands'],
+    treats: ['setup-grip', 'setup-aim', 'setup-hands', 'setup-driver'],
     lenses: ['built-backswing', 'measured'],
     kit: ['alignment stick'],
     places: ['living room', 'garden', 'range', 'gym'],

@@ -1,17 +1,33 @@
 import type { Drill } from './drill-type.ts';
 import { GROUND_DRILLS } from './drills-ground.ts';
+import { GROUND_STEP_DRILLS } from './drills-ground-steps.ts';
 import { EFFORT_AND_EASE_DRILLS } from './drills-effort-and-ease.ts';
 import { PATH_AND_STRIKE_DRILLS } from './drills-path-and-strike.ts';
+import { POSTURE_AND_PLANE_DRILLS } from './drills-posture-and-plane.ts';
+import { RELEASE_DRILLS } from './drills-release.ts';
 import { SETUP_AND_SIDES_DRILLS } from './drills-setup-and-sides.ts';
+import { THROW_AND_JUMP_DRILLS } from './drills-throws-and-jumps.ts';
 import { TURN_AND_RELEASE_DRILLS } from './drills-turn-and-release.ts';
+
+/** Last rungs of every swing drill: an ordinary ball without the aid, then the course. */
+const ORDINARY_BALL = 7;
+const COURSE = 8;
+
+/** A swing drill ends on an ordinary ball, then on the course; what serves another drill ends there. */
+const toTheCourse = (d: Drill): Drill =>
+  d.serves === undefined ? { ...d, rungs: [...d.rungs.filter((r) => r < ORDINARY_BALL), ORDINARY_BALL, COURSE] } : d;
 
 /** The drill catalogue. */
 export const DRILLS: readonly Drill[] = [
   ...TURN_AND_RELEASE_DRILLS,
+  ...RELEASE_DRILLS,
+  ...POSTURE_AND_PLANE_DRILLS,
   ...PATH_AND_STRIKE_DRILLS,
   ...EFFORT_AND_EASE_DRILLS,
   ...SETUP_AND_SIDES_DRILLS,
   ...GROUND_DRILLS,
-];
+  ...GROUND_STEP_DRILLS,
+  ...THROW_AND_JUMP_DRILLS,
+].map(toTheCourse);
 
 export const drillById = (id: string): Drill | undefined => DRILLS.find((d) => d.id === id);

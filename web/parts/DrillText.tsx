@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import type { Drill } from '../../core/catalogue/drill-type.ts';
+import { drillById } from '../../core/catalogue/drills.ts';
 import { RUNGS } from '../../core/catalogue/rungs.ts';
 import { Soft } from '../kit/layout.tsx';
 import { FigureStrip } from './StickFigure.tsx';
@@ -46,7 +47,10 @@ export function DrillText({ drill, handedness }: { drill: Drill; handedness: 'ri
           {drill.slip}; it trains {drill.slipTrains}.
         </dd>
         <dt>rungs</dt>
-        <dd>{drill.rungs.map((r) => RUNGS[r]).join(' → ')}</dd>
+        <dd>
+          {drill.rungs.map((r) => RUNGS[r]).join(' → ')}
+          {drill.serves ? ` → then “${drillById(drill.serves)?.name}”` : ''}
+        </dd>
       </Parts>
       <Soft>
         {drill.kit.length > 0 ? `Kit: ${drill.kit.join(', ')}. ` : 'No kit. '}

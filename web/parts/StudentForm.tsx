@@ -23,6 +23,13 @@ const KIT = [
   'chair',
   'racket',
   'pen',
+  'pad',
+  'band',
+  'rope',
+  'medicine ball',
+  'slider',
+  'two sticks',
+  'wedge pad',
 ];
 const PLACES = ['living room', 'garden', 'range', 'gym'];
 const named = (list: readonly string[]) => list.map((id) => ({ id, name: id }));
