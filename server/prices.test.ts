@@ -72,11 +72,14 @@ test('a price is reckoned once, kept with the capture and the verdict, and the s
     .call('post', `/lessons/${lesson}/verdict`, { id: uuid(), target: 'short-turn', reason: 'seen on the range' })
     .expect(201);
   const { verdict } = await ledger(lesson);
-  const said = now.diagnosis.faults.find((f) => f.id === 'short-turn')?.price;
+  const decided = now.diagnosis.faults.find((f) => f.id === 'short-turn');
+  const said = decided?.price;
   expect(verdict?.prices?.find((p) => p.id === 'short-turn')).toEqual({
     id: 'short-turn',
     meanMps: said?.meanMps,
     interval90Mps: said?.interval90Mps,
+    // What it was worth then: by the chance that it was there.
+    worthMps: (decided?.presentChance ?? NaN) * (said?.meanMps ?? NaN),
   });
 
   // A later lesson with a swing and no shots goes by the student's speed before it.
