@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { asRungKey } from '../core/catalogue/drill-rungs.ts';
 
 /** Client-made id: a repeated write is harmless. */
 /** Years that a database and a calendar both know. */
@@ -43,3 +44,14 @@ export const optionalNumber = (min: number, max: number, unit: string): yup.Numb
     .max(max, `must be at most ${max} ${unit}`);
 export const list = () => yup.array(yup.string().required()).default([]);
 export const text = (most: number) => yup.string().trim().max(most, `must have at most ${most} characters`).default('');
+
+/** A rung by its key; the numbers 0–8 of an older phone are taken as the rungs that they were. */
+export const rung = () =>
+  yup
+    .string()
+    .transform((value: unknown, original: unknown) => asRungKey(original) ?? value)
+    .test(
+      'rung',
+      'must name a rung: pace/swing/club/ball/aid/place',
+      (v) => v === undefined || asRungKey(v) !== undefined,
+    );

@@ -125,7 +125,7 @@ export interface Answers {
   'POST /lessons/:id/plan': Made;
   'GET /lessons/:id/review': ReviewAnswer;
   'POST /lessons/:id/sets': Made;
-  'POST /lessons/:id/decisions': { rungTo: number };
+  'POST /lessons/:id/decisions': { rungTo: string };
   'POST /lessons/:id/blocks': Made;
   'POST /lessons/:id/swish-sets': Made;
   'DELETE /swish-sets/:id': Nothing;

@@ -3,7 +3,7 @@ import { BODY_PARTS, CLEARANCE_FLAGS } from '../core/catalogue/cautions.ts';
 import { LENSES, LEVELS } from '../core/catalogue/stages.ts';
 import { painFields } from './body-schemas.ts';
 import { newPassword } from './account-schemas.ts';
-import { day, id, list, pastDay, moment, optionalNumber, text } from './fields.ts';
+import { day, id, list, pastDay, moment, optionalNumber, rung, text } from './fields.ts';
 
 export const accountSchema = yup.object({
   practiceName: yup.string().trim().required('is needed').max(120),
@@ -136,7 +136,7 @@ export const planSchema = yup.object({
       yup.object({
         id: id(),
         drillId: yup.string().required(),
-        rung: yup.number().integer().min(0).max(8).required(),
+        rung: rung().required('is needed'),
         cue: text(300),
         sets: yup.number().integer().min(1).max(20).required(),
         reps: yup.number().integer().min(1).max(100).required(),
@@ -154,6 +154,7 @@ export const practiceSetSchema = yup.object({
   doneAt: moment(),
   passed: yup.number().integer().min(0).max(500).required(),
   reset: yup.number().integer().min(0).max(500).required(),
+  unjudged: yup.number().integer().min(0).max(500).default(0),
   swish: yup
     .string()
     .oneOf(['before', 'at', 'past', 'not heard'] as const)
@@ -177,7 +178,7 @@ export const practiceSetSchema = yup.object({
   painNote: text(500),
   ...painFields,
   /** Rung that it was done at, where the plan may have moved on since. */
-  rung: yup.number().integer().min(0).max(8),
+  rung: rung(),
   /** How far the phone's calendar is ahead of UTC: the day of the set is told by it. */
   utcOffsetMin: yup
     .number()

@@ -32,7 +32,7 @@ export interface TargetHistoryWire {
   to: string | null;
   drills: {
     drillId: string;
-    rungs: { rung: number; from: string }[];
+    rungs: { rung: string; from: string }[];
     cues: { cue: string; from: string }[];
     askedSessions: number;
     doneSessions: number;

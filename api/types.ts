@@ -285,7 +285,8 @@ export interface DrillChoiceWire {
 export interface PlanDrillWire {
   id: string;
   drillId: string;
-  rung: number;
+  /** Key of its rung, `half/whole/middle-iron/none/on/garden`. */
+  rung: string;
   cue: string;
   sets: number;
   reps: number;
@@ -315,10 +316,12 @@ export interface PrescribeAnswer {
 export interface PracticeSetWire {
   id: string;
   planDrillId: string;
-  rung: number;
+  rung: string;
   doneAt: string;
   passed: number;
   reset: number;
+  /** Reps that were done and that nobody judged. */
+  unjudged: number;
   swish: 'before' | 'at' | 'past' | 'not heard';
   /** Each swing that the microphone heard and could judge. */
   heard: HeardRepWire[];
@@ -358,8 +361,17 @@ export interface ReviewAnswer {
   plan: PlanWire | null;
   practice: PracticeSetWire[];
   repeatBlock: { club: string; withBall: boolean; condition: string } | null;
-  proposals: { planDrillId: string; drillId: string; move: LadderMove; rung: number; reason: string }[];
-  decisions: { planDrillId: string; proposed: string; chosen: string; rungTo: number; cue: string; reason: string }[];
+  proposals: { planDrillId: string; drillId: string; move: LadderMove; rung: string; reason: string }[];
+  decisions: {
+    planDrillId: string;
+    proposed: string;
+    chosen: string;
+    rungFrom: string;
+    rungTo: string;
+    cue: string;
+    cueFrom: string;
+    reason: string;
+  }[];
   /** Words that the student has used for what a swing felt like, newest first: a cue can be made of them. */
   ownWords: string[];
 }

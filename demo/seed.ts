@@ -1,6 +1,7 @@
 import { tuple } from '../core/numeric/tuple.ts';
 import { randomUUID } from 'node:crypto';
 import { addDays, getDay, startOfDay } from 'date-fns';
+import { startRungOf } from '../core/catalogue/drill-rungs.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
 import { DemoClient } from './client.ts';
@@ -24,7 +25,7 @@ export function cupDay(today: Date): Date {
 interface PlanDrill {
   id: string;
   drillId: string;
-  rung: number;
+  rung: string;
 }
 
 /** What goes on from lesson to lesson while a story is told. */
@@ -66,7 +67,7 @@ async function review(t: Thread, lessonId: string, lesson: LessonTruth, startsAt
   );
   for (const p of proposals) {
     const chosen = p.move === 'change-drill' || p.move === 'look-again' ? 'stay' : p.move;
-    const { rungTo } = await t.client.call<{ rungTo: number }>('POST', `/lessons/${lessonId}/decisions`, {
+    const { rungTo } = await t.client.call<{ rungTo: string }>('POST', `/lessons/${lessonId}/decisions`, {
       id: randomUUID(),
       planDrillId: p.planDrillId,
       chosen,
@@ -93,11 +94,11 @@ async function prescribe(t: Thread, lessonId: string, lesson: LessonTruth, start
   });
   if (!lesson.drills) return;
   const kept = new Map(t.drills.map((d) => [d.drillId, d.rung]));
-  t.drills = lesson.drills.map((drillId) => ({
-    id: randomUUID(),
-    drillId,
-    rung: kept.get(drillId) ?? drillById(drillId)?.startRung ?? 0,
-  }));
+  t.drills = lesson.drills.map((drillId) => {
+    const drill = drillById(drillId);
+    if (!drill) throw new Error(`No drill ${drillId}`);
+    return { id: randomUUID(), drillId, rung: kept.get(drillId) ?? startRungOf(drill) };
+  });
   await t.client.call('POST', `/lessons/${lessonId}/plan`, {
     id: randomUUID(),
     target: lesson.target,

@@ -7,6 +7,7 @@ import type {
   StudentAnswer,
   TodayAnswer,
 } from '../api/types.ts';
+import { rungKeysOf, startRungOf } from '../core/catalogue/drill-rungs.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { ISOLATION_TESTS } from '../core/catalogue/isolation-tests.ts';
 import { TestServer, uuid } from './test-support.ts';
@@ -63,7 +64,7 @@ async function practising(
   const drills = drillIds.map((drillId) => ({
     id: uuid(),
     drillId,
-    rung: drillById(drillId)!.startRung,
+    rung: startRungOf(drillById(drillId)!),
     cue: '',
     sets: 1,
     reps: 5,
@@ -258,25 +259,28 @@ describe('what the phone sends', () => {
 
   test('the same log three times is one; a plan that changed meanwhile keeps what was done at its rung', async () => {
     const { studentId, lessonId, drills, path, phone, set } = await practising();
-    const rung = drillById('throw-bend-extend')!.rungs[0];
+    const rung = rungKeysOf(drillById('throw-bend-extend')!)[1]!;
     const log = set(drills[0]!.id, { rung });
     for (let i = 0; i < 3; i++) await server.http.post(`/api${path}/sets`).send(log).expect(201);
     expect((await phone()).sets).toHaveLength(1);
     const next = await server.lesson(studentId);
+    const start = startRungOf(drillById('flat-face-strike')!);
     await server
       .call('post', `/lessons/${next}/plan`, {
         id: uuid(),
         target: 'early-release',
         startsOn: new Date().toISOString().slice(0, 10),
-        drills: [{ id: uuid(), drillId: 'flat-face-strike', rung: 0, cue: '', sets: 1, reps: 5, sessionsPerWeek: 2 }],
+        drills: [
+          { id: uuid(), drillId: 'flat-face-strike', rung: start, cue: '', sets: 1, reps: 5, sessionsPerWeek: 2 },
+        ],
       })
       .expect(201);
     await server.http.post(`/api${path}/sets`).send(set(drills[0]!.id)).expect(201);
-    const sets = await server.db.query<{ rung: number }>(
+    const sets = await server.db.query<{ rung: string }>(
       'select s.rung from practice_sets s join plan_drills d on d.id = s.plan_drill_id where d.id = $1 order by s.done_at',
       [drills[0]!.id],
     );
-    expect(sets.map((s) => s.rung)).toEqual([rung, drillById('throw-bend-extend')!.startRung]);
+    expect(sets.map((s) => s.rung)).toEqual([rung, startRungOf(drillById('throw-bend-extend')!)]);
     expect(lessonId).not.toBe(next);
   });
 

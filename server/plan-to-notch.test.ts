@@ -37,7 +37,7 @@ describe('from a plan to a notch', () => {
     const drill = {
       id: planDrillId,
       drillId: 'throw-bend-extend',
-      rung: 1,
+      rung: 'slow/part/short-iron/none/on/garden',
       cue: 'throw',
       sets: 2,
       reps: 8,
@@ -49,13 +49,20 @@ describe('from a plan to a notch', () => {
       startsOn: new Date(Date.now() - 35 * 86_400_000).toISOString().slice(0, 10),
       drills: [drill],
     };
-    await server.call('post', `/lessons/${second}/plan`, { ...plan, drills: [{ ...drill, rung: 5 }] }).expect(422);
+    await server
+      .call('post', `/lessons/${second}/plan`, {
+        ...plan,
+        drills: [{ ...drill, rung: 'full/whole/driver/alone/off/moon' }],
+      })
+      .expect(422);
+    const tooFar = 'slow/part/none/none/on/mirror';
+    await server.call('post', `/lessons/${second}/plan`, { ...plan, drills: [{ ...drill, rung: tooFar }] }).expect(422);
     const closed = prescribe.choices.find((c) => !c.open)?.drillId ?? '';
     expect(
       (
         await server.call('post', `/lessons/${second}/plan`, {
           ...plan,
-          drills: [{ ...drill, drillId: closed, rung: 1 }],
+          drills: [{ ...drill, drillId: closed }],
         })
       ).body.code,
     ).toBe('drill-closed');
@@ -98,7 +105,7 @@ describe('from a plan to a notch', () => {
     await server.call('post', `/lessons/${third}/sets`, set(8, 0, 28)).expect(201);
     let review = (await server.call('get', `/lessons/${third}/review`)).body as ReviewAnswer;
     expect(review.practice.map((s) => s.witnessed)).toEqual([false, true]);
-    expect(review.proposals[0]).toMatchObject({ move: 'up', rung: 2 });
+    expect(review.proposals[0]).toMatchObject({ move: 'up', rung: 'half/part/short-iron/none/on/garden' });
     expect(review.repeatBlock).toEqual({ club: 'driver', withBall: true, condition: 'normal' });
     await server
       .call('post', `/lessons/${third}/decisions`, { id: uuid(), planDrillId, chosen: 'up', reason: '' })
@@ -106,7 +113,9 @@ describe('from a plan to a notch', () => {
     await server
       .call('post', `/lessons/${third}/decisions`, { id: uuid(), planDrillId, chosen: 'up', reason: '' })
       .expect(201);
-    expect(((await server.http.get(`/api${path}`)).body as PracticeAnswer).drills[0]!.rung).toBe(2);
+    expect(((await server.http.get(`/api${path}`)).body as PracticeAnswer).drills[0]!.rung).toBe(
+      'half/part/short-iron/none/on/garden',
+    );
 
     const later: string[] = [];
     for (const [daysAgo, mph] of [

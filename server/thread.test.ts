@@ -1,3 +1,5 @@
+import { startRungOf } from '../core/catalogue/drill-rungs.ts';
+import { drillById } from '../core/catalogue/drills.ts';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { TargetHistoryWire } from '../api/thread-types.ts';
 import type { LedgerAnswer, LessonAnswer, PracticeAnswer, PrescribeAnswer, ReviewAnswer } from '../api/types.ts';
@@ -23,31 +25,21 @@ async function thread(level = 'club') {
   await server
     .call('post', `/lessons/${first}/verdict`, { id: uuid(), target: 'early-release', reason: 'heard and seen' })
     .expect(201);
-  const drill = (drillId: string, rung: number) => ({
+  const drill = (drillId: string) => ({
     id: uuid(),
     drillId,
-    rung,
+    rung: startRungOf(drillById(drillId)!),
     cue: 'as given',
     sets: 2,
     reps: 8,
     sessionsPerWeek: 3,
   });
-  const drills = [drill('throw-bend-extend', 1), drill('flat-face-strike', 0)];
+  const drills = [drill('throw-bend-extend'), drill('flat-face-strike')];
   const prescribe = await read<PrescribeAnswer>(`/lessons/${first}/prescribe`);
   const open = prescribe.choices.filter((c) => c.open).map((c) => c.drillId);
   const given = open.includes('flat-face-strike')
     ? drills
-    : [
-        drills[0]!,
-        drill(
-          open.find((d) => d !== drills[0]!.drillId)!,
-          1,
-        ),
-      ];
-  for (const d of given) {
-    const { drillById } = await import('../core/catalogue/drills.ts');
-    d.rung = drillById(d.drillId)!.startRung;
-  }
+    : [drills[0]!, drill(open.find((d) => d !== drills[0]!.drillId)!)];
   await server
     .call('post', `/lessons/${first}/plan`, {
       id: uuid(),

@@ -158,7 +158,8 @@ describe('swings and sessions', () => {
           {
             id: 's',
             planDrillId: 'd',
-            rung: 1,
+            rung: 'half/whole/middle-iron/none/on/garden',
+            unjudged: 0,
             doneAt: '2026-03-04T18:00:00',
             passed: 6,
             reset: 2,

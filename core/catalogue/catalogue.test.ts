@@ -29,8 +29,8 @@ describe('catalogue', () => {
       expect(d.steps.length).toBeGreaterThanOrEqual(3);
       expect(d.outsideCue && d.insideCue && d.slip && d.slipTrains && d.check.reset).toBeTruthy();
       expect(d.check.passed).toBeLessThanOrEqual(d.check.of);
-      expect([...d.rungs].sort((a, b) => a - b)).toEqual(d.rungs);
-      expect(d.rungs).toContain(d.startRung);
+      expect(d.rungs[d.startAt]).toBeDefined();
+      expect(d.judges.length).toBeGreaterThan(0);
       expect(`${d.steps.join(' ')} ${d.outsideCue} ${d.insideCue}`).not.toMatch(
         /\b(left|right) (foot|leg|hand|arm|hip|knee)/i,
       );
@@ -44,7 +44,8 @@ describe('catalogue', () => {
   });
   test('every swing drill ends on an ordinary ball, then on the course; what serves one names it', () => {
     for (const d of DRILLS) {
-      if (d.serves === undefined) expect([d.id, ...d.rungs.slice(-2)]).toEqual([d.id, 7, 8]);
+      const last = d.rungs.slice(-2).map((r) => `${r.ball} ${r.aid} ${r.place}`);
+      if (d.serves === undefined) expect([d.id, ...last]).toEqual([d.id, 'alone off range', 'alone off course']);
       else expect([d.id, DRILLS.find((x) => x.id === d.serves)?.serves]).toEqual([d.id, undefined]);
     }
     expect(DRILLS.filter((d) => d.serves !== undefined).every((d) => DRILLS.some((x) => x.id === d.serves))).toBe(true);

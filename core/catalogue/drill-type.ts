@@ -1,5 +1,6 @@
 import type { BodyPart } from './cautions.ts';
 import type { PoseId } from './poses.ts';
+import type { Pace, Rung } from './rungs.ts';
 import type { LensId } from './stages.ts';
 
 export type Place = 'living room' | 'garden' | 'range' | 'gym';
@@ -24,6 +25,16 @@ export type KitId =
   | 'two sticks'
   | 'wedge pad';
 
+/** Who can say whether a rep met its check. */
+export type Judge = 'student' | 'ear' | 'film' | 'device' | 'instructor';
+
+export interface DrillDose {
+  readonly sets: number;
+  readonly reps: number;
+  readonly restS: number;
+  readonly sessionsPerWeek: number;
+}
+
 export interface Drill {
   readonly id: string;
   readonly name: string;
@@ -39,17 +50,24 @@ export interface Drill {
   readonly steps: readonly string[];
   readonly outsideCue: string;
   readonly insideCue: string;
-  readonly dose: {
-    readonly sets: number;
-    readonly reps: number;
-    readonly restS: number;
-    readonly sessionsPerWeek: number;
-  };
+  readonly dose: DrillDose;
   readonly check: { readonly text: string; readonly passed: number; readonly of: number; readonly reset: string };
   readonly slip: string;
   readonly slipTrains: string;
-  readonly rungs: readonly number[];
-  readonly startRung: number;
+  /** Who can judge its check. */
+  readonly judges: readonly Judge[];
+  /** Pace up to which the student alone can judge it; any pace where it is left out and the student is among the judges. */
+  readonly aloneUpTo?: Pace;
+  /** Check that the student can judge alone where the drill's own needs film, a device or the instructor. */
+  readonly alone?: string;
+  /** Ladder, from far to near a real shot; one step changes one thing. */
+  readonly rungs: readonly Rung[];
+  /** Index of the rung it starts on. */
+  readonly startAt: number;
+  /** What single rungs check instead of the drill's own check, by the rung's key. */
+  readonly rungChecks?: Readonly<
+    Record<string, { readonly text: string; readonly passed: number; readonly of: number }>
+  >;
   /** Swing drill that mobility, warm-up, a jump or a throw serves: it ends there instead of on a ball of its own. */
   readonly serves?: string;
   readonly cautions: readonly string[];

@@ -1,4 +1,5 @@
 import type { Drill } from './drill-type.ts';
+import { ladder, IRON_TO_COURSE, DRIVER_TO_COURSE } from './rungs.ts';
 
 /** Drills for the use of the ground; doses and pass marks are typical. */
 export const GROUND_DRILLS: readonly Drill[] = [
@@ -29,8 +30,9 @@ export const GROUND_DRILLS: readonly Drill[] = [
     },
     slip: 'Leaning back to lift the foot',
     slipTrains: 'the reverse load itself',
-    rungs: [0, 1, 2, 4],
-    startRung: 1,
+    judges: ['student', 'film', 'instructor'],
+    rungs: ladder('slow part none none on garden', 'swing whole', 'club middle-iron', 'pace half', ...IRON_TO_COURSE),
+    startAt: 0,
     cautions: ['Level, dry floor; a hold within reach at first.'],
     poses: ['set-up', 'half-back', 'strike', 'finish'],
   },
@@ -56,8 +58,9 @@ export const GROUND_DRILLS: readonly Drill[] = [
     check: { text: 'Lands on the lead side of the start mark', passed: 5, of: 6, reset: 'Stand still, shorter bound.' },
     slip: 'Landing on the outside of the foot',
     slipTrains: 'the outside load itself',
-    rungs: [1],
-    startRung: 1,
+    judges: ['student', 'film', 'instructor'],
+    rungs: ladder('slow part none none on garden', 'pace half', 'pace full'),
+    startAt: 2,
     serves: 'step-back-swing',
     cautions: ['Shoes on, dry level ground; stop with any knee or ankle pain.'],
     poses: ['set-up', 'half-back', 'finish'],
@@ -88,8 +91,9 @@ export const GROUND_DRILLS: readonly Drill[] = [
     },
     slip: 'Spinning on the toes',
     slipTrains: 'a turn without a push',
-    rungs: [3, 4, 6],
-    startRung: 3,
+    judges: ['student', 'film', 'instructor'],
+    rungs: ladder('slow part none none on garden', 'club driver', 'swing whole', 'pace half', ...DRIVER_TO_COURSE),
+    startAt: 1,
     cautions: ['Dry level ground; nobody within two club lengths and a step.'],
     poses: ['feet-together', 'half-back', 'strike', 'finish'],
   },

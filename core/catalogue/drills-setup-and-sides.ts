@@ -1,4 +1,5 @@
 import type { Drill } from './drill-type.ts';
+import { ladder, IRON_TO_COURSE, FULL_TO_COURSE } from './rungs.ts';
 
 /** Drills for the set-up and for the side that is never trained. */
 export const SETUP_AND_SIDES_DRILLS: readonly Drill[] = [
@@ -23,8 +24,16 @@ export const SETUP_AND_SIDES_DRILLS: readonly Drill[] = [
     check: { text: 'All recorded values met', passed: 8, of: 10, reset: 'Step away and build it again from the grip.' },
     slip: 'Feet first, face last',
     slipTrains: 'an aim that the swing has to undo',
-    rungs: [0, 1, 2, 3],
-    startRung: 0,
+    judges: ['student', 'instructor'],
+    rungs: ladder(
+      'still part middle-iron none on mirror',
+      'place garden',
+      'pace slow',
+      'swing whole',
+      'pace half',
+      ...IRON_TO_COURSE,
+    ),
+    startAt: 0,
     cautions: [],
     poses: ['set-up'],
   },
@@ -49,8 +58,17 @@ export const SETUP_AND_SIDES_DRILLS: readonly Drill[] = [
     check: { text: 'Loudest past the ball place', passed: 4, of: 5, reset: 'Half speed for two swings, then again.' },
     slip: 'Swing from the shoulder with a stiff arm',
     slipTrains: 'a trail arm that stays straight',
-    rungs: [1, 2, 3],
-    startRung: 1,
+    judges: ['ear', 'device', 'instructor'],
+    rungs: ladder(
+      'slow part stick none on garden',
+      'pace half',
+      'pace three-quarter',
+      'pace full',
+      'swing whole',
+      'club middle-iron',
+      ...FULL_TO_COURSE,
+    ),
+    startAt: 1,
     cautions: ['Clear the space behind you as well: you swing both ways.'],
     poses: ['set-up', 'half-back', 'strike'],
   },

@@ -5,21 +5,15 @@ import { EFFORT_AND_EASE_DRILLS } from './drills-effort-and-ease.ts';
 import { PATH_AND_STRIKE_DRILLS } from './drills-path-and-strike.ts';
 import { POSTURE_AND_PLANE_DRILLS } from './drills-posture-and-plane.ts';
 import { RELEASE_DRILLS } from './drills-release.ts';
+import { SWISH_DRILLS } from './drills-swish.ts';
 import { SETUP_AND_SIDES_DRILLS } from './drills-setup-and-sides.ts';
 import { THROW_AND_JUMP_DRILLS } from './drills-throws-and-jumps.ts';
-import { TURN_AND_RELEASE_DRILLS } from './drills-turn-and-release.ts';
-
-/** Last rungs of every swing drill: an ordinary ball without the aid, then the course. */
-const ORDINARY_BALL = 7;
-const COURSE = 8;
-
-/** A swing drill ends on an ordinary ball, then on the course; what serves another drill ends there. */
-const toTheCourse = (d: Drill): Drill =>
-  d.serves === undefined ? { ...d, rungs: [...d.rungs.filter((r) => r < ORDINARY_BALL), ORDINARY_BALL, COURSE] } : d;
+import { TURN_DRILLS } from './drills-turn.ts';
 
 /** The drill catalogue. */
 export const DRILLS: readonly Drill[] = [
-  ...TURN_AND_RELEASE_DRILLS,
+  ...TURN_DRILLS,
+  ...SWISH_DRILLS,
   ...RELEASE_DRILLS,
   ...POSTURE_AND_PLANE_DRILLS,
   ...PATH_AND_STRIKE_DRILLS,
@@ -28,6 +22,6 @@ export const DRILLS: readonly Drill[] = [
   ...GROUND_DRILLS,
   ...GROUND_STEP_DRILLS,
   ...THROW_AND_JUMP_DRILLS,
-].map(toTheCourse);
+];
 
 export const drillById = (id: string): Drill | undefined => DRILLS.find((d) => d.id === id);

@@ -54,7 +54,7 @@ const DAY_MS = 86_400_000;
 const setOn = (day: number, change: Partial<ThreadSet> = {}): ThreadSet => ({
   drillId: 'throw-bend-extend',
   target: 'early-release',
-  rung: 1,
+  rung: 'half/part/short-iron/none/on/garden',
   doneAt: new Date(Date.UTC(2026, 0, 1) + day * DAY_MS),
   day: new Date(Date.UTC(2026, 0, 1) + day * DAY_MS).toISOString().slice(0, 10),
   passed: 3,

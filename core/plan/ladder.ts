@@ -1,4 +1,6 @@
 import { dayWords } from './day-words.ts';
+import { fallBack, stepUp } from '../catalogue/drill-rungs.ts';
+import { rungKey, rungOfKey, rungWords, type Rung } from '../catalogue/rungs.ts';
 import type { Level } from '../catalogue/stages.ts';
 
 /** One practice session on a drill: sums over its sets of a day. */
@@ -6,6 +8,8 @@ export interface DrillSession {
   readonly date: string;
   readonly passed: number;
   readonly reset: number;
+  /** Share of reps that the mark of its rungs asks for. */
+  readonly mark: number;
   /** Measured, or done under the instructor's eyes. */
   readonly witnessed: boolean;
   readonly pain: boolean;
@@ -15,7 +19,8 @@ export type LadderMove = 'up' | 'stay' | 'down' | 'change-cue' | 'change-drill' 
 
 export interface LadderDecision {
   readonly move: LadderMove;
-  readonly rung: number;
+  /** Key of the rung that it leads to. */
+  readonly rung: string;
   /** The rule that proposed it, as a sentence. */
   readonly reason: string;
 }
@@ -27,27 +32,35 @@ const BY_FAR = 0.6;
 
 export interface LadderState {
   readonly level: Level;
-  readonly rungs: readonly number[];
-  readonly rung: number;
+  readonly rungs: readonly Rung[];
+  /** Key of the present rung. */
+  readonly rung: string;
+  /** Share of reps that the mark of the present rung asks for. */
   readonly passShare: number;
-  /** Sessions on this rung, oldest first. */
+  /** Sessions on this rung since it was last come to, oldest first. */
   readonly sessions: readonly DrillSession[];
   readonly cuesTried: number;
   readonly drillsTried: number;
 }
 
-export const shareOf = (s: DrillSession): number => (s.passed + s.reset > 0 ? s.passed / (s.passed + s.reset) : 0);
+/** Whether somebody judged its reps; reps that were only done say nothing of the mark. */
+export const isJudged = (s: Pick<DrillSession, 'passed' | 'reset'>): boolean => s.passed + s.reset > 0;
+export const shareOf = (s: DrillSession): number => (isJudged(s) ? s.passed / (s.passed + s.reset) : 0);
+/** Whether a session met the mark of the rungs it was done at. */
+export const metMark = (s: DrillSession): boolean => isJudged(s) && shareOf(s) >= s.mark;
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
 /**
- * Up: pass mark met in two sessions running, one of them witnessed. Down: missed by far twice running. Pain stops it.
+ * Up: pass mark met in two sessions running, one of them witnessed. Down: missed by far twice running, then in pace first, then
+ * ball, then club. Pain stops it. Sessions that nobody judged don't count.
  * After the level's trial length without a pass: another cue; after two cues another drill; after two drills look again.
  */
 export function decideLadder(state: LadderState): LadderDecision {
-  const { sessions, rung, rungs, passShare } = state;
-  const at = rungs.indexOf(rung);
+  const { rung, rungs, passShare } = state;
+  const here = rungOfKey(rung);
+  const pain = state.sessions.slice(-2).find((s) => s.pain);
+  const sessions = state.sessions.filter(isJudged);
   const lastTwo = sessions.slice(-2);
-  const pain = sessions.slice(-2).find((s) => s.pain);
   if (pain) {
     return {
       move: 'stop',
@@ -55,7 +68,15 @@ export function decideLadder(state: LadderState): LadderDecision {
       reason: `Pain was noted on ${dayWords(pain.date)}: stop this drill until it is looked at.`,
     };
   }
-  if (sessions.length === 0) return { move: 'stay', rung, reason: 'No practice was logged yet.' };
+  if (sessions.length === 0)
+    return {
+      move: 'stay',
+      rung,
+      reason:
+        state.sessions.length === 0
+          ? 'No practice was logged on this rung yet.'
+          : 'Practised, and judged by nobody yet: its check needs your eyes, film or a device.',
+    };
   const passes = lastTwo.map((s) => shareOf(s) >= passShare);
   if (lastTwo.length === 2 && passes.every(Boolean)) {
     if (!lastTwo.some((s) => s.witnessed)) {
@@ -65,20 +86,24 @@ export function decideLadder(state: LadderState): LadderDecision {
         reason: `The mark of ${percent(passShare)} was met twice at home; one session with you or a measurement is still needed.`,
       };
     }
-    const next = rungs[at + 1];
+    const next = here && stepUp(rungs, here);
     if (next === undefined) return { move: 'stay', rung, reason: 'The mark is met on the last rung: keep it there.' };
     return {
       move: 'up',
-      rung: next,
+      rung: rungKey(next),
       reason: `The mark of ${percent(passShare)} was met in two sessions running, one of them witnessed.`,
     };
   }
   const far = lastTwo.length === 2 && lastTwo.every((s) => shareOf(s) < BY_FAR * passShare);
   if (far) {
-    const below = rungs[at - 1];
+    const below = here && fallBack(rungs, here);
     const shares = lastTwo.map((s) => percent(shareOf(s))).join(' and ');
     if (below !== undefined)
-      return { move: 'down', rung: below, reason: `Missed by far twice running (${shares} of ${percent(passShare)}).` };
+      return {
+        move: 'down',
+        rung: rungKey(below),
+        reason: `Missed by far twice running (${shares} of ${percent(passShare)}): back to ${rungWords(rungKey(below))}.`,
+      };
     return {
       move: 'change-cue',
       rung,

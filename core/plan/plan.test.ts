@@ -3,6 +3,8 @@ import fc from 'fast-check';
 import { ALWAYS_CAUTIONS, JUNIOR_CAUTION, MAXIMAL_CAUTION } from '../catalogue/cautions.ts';
 import { DRILLS, drillById } from '../catalogue/drills.ts';
 import type { Drill } from '../catalogue/drill-type.ts';
+import { changeBetween, placeOnLadder } from '../catalogue/drill-rungs.ts';
+import { ladder, rungKey, rungOfKey } from '../catalogue/rungs.ts';
 import { LENSES } from '../catalogue/stages.ts';
 import { decideLadder, TRIAL_SESSIONS, type DrillSession, type LadderState } from './ladder.ts';
 import { planIsClosed } from './body.ts';
@@ -97,11 +99,14 @@ describe('which drills are open', () => {
   });
 });
 
+const RUNGS3 = ladder('slow whole middle-iron none on garden', 'pace half', 'place range');
+const [FIRST, SECOND, THIRD] = RUNGS3.map(rungKey) as [string, string, string];
+
 describe('ladder', () => {
   const base: LadderState = {
     level: 'club',
-    rungs: [1, 2, 3],
-    rung: 2,
+    rungs: RUNGS3,
+    rung: SECOND,
     passShare: 0.75,
     sessions: [],
     cuesTried: 1,
@@ -111,6 +116,7 @@ describe('ladder', () => {
     date: '2026-03-01',
     passed,
     reset,
+    mark: 0.75,
     witnessed: false,
     pain: false,
     ...more,
@@ -119,18 +125,18 @@ describe('ladder', () => {
     decideLadder({ ...base, ...change, sessions });
 
   test('up: the mark twice running, one of them witnessed', () => {
-    expect(move([s(6, 2), s(7, 1, { witnessed: true })])).toMatchObject({ move: 'up', rung: 3 });
+    expect(move([s(6, 2), s(7, 1, { witnessed: true })])).toMatchObject({ move: 'up', rung: THIRD });
   });
   test('two passes at home alone are not enough, and it says why', () => {
     expect(move([s(6, 2), s(7, 1)])).toMatchObject({ move: 'stay' });
     expect(move([s(6, 2), s(7, 1)]).reason).toContain('with you or a measurement');
   });
   test('on the last rung it stays', () => {
-    expect(move([s(8, 0, { witnessed: true }), s(8, 0)], { rung: 3 })).toMatchObject({ move: 'stay', rung: 3 });
+    expect(move([s(8, 0, { witnessed: true }), s(8, 0)], { rung: THIRD })).toMatchObject({ move: 'stay', rung: THIRD });
   });
   test('down: missed by far twice running; on the lowest rung another cue', () => {
-    expect(move([s(2, 6), s(1, 7)])).toMatchObject({ move: 'down', rung: 1 });
-    expect(move([s(2, 6), s(1, 7)], { rung: 1 })).toMatchObject({ move: 'change-cue', rung: 1 });
+    expect(move([s(2, 6), s(1, 7)])).toMatchObject({ move: 'down', rung: FIRST });
+    expect(move([s(2, 6), s(1, 7)], { rung: FIRST })).toMatchObject({ move: 'change-cue', rung: FIRST });
   });
   test('pain stops it before anything else', () => {
     expect(move([s(8, 0, { witnessed: true }), s(8, 0, { pain: true, date: '2026-03-04' })])).toMatchObject({
@@ -152,21 +158,25 @@ describe('ladder', () => {
     expect(move(tries, { cuesTried: 2, drillsTried: 2 }).move).toBe('look-again');
   });
   test('nothing logged: stay', () =>
-    expect(move([])).toMatchObject({ move: 'stay', reason: 'No practice was logged yet.' }));
-  test('the rung it names is always one of the drill’s', () => {
+    expect(move([])).toMatchObject({ move: 'stay', reason: 'No practice was logged on this rung yet.' }));
+  test('the rung it names is the present one or one change away', () => {
     const sessions = fc.array(
       fc.record({
         date: fc.constant('2026-03-01'),
         passed: fc.nat(10),
         reset: fc.nat(10),
+        mark: fc.constant(0.75),
         witnessed: fc.boolean(),
         pain: fc.boolean(),
       }),
       { maxLength: 9 },
     );
     fc.assert(
-      fc.property(sessions, fc.constantFrom(1, 2, 3), (list, rung) => {
-        expect(base.rungs).toContain(decideLadder({ ...base, rung, sessions: list }).rung);
+      fc.property(sessions, fc.constantFrom(FIRST, SECOND, THIRD), (list, rung) => {
+        const to = rungOfKey(decideLadder({ ...base, rung, sessions: list }).rung)!;
+        const steps = changeBetween(rungOfKey(rung)!, to);
+        expect(rungKey(to) === rung || steps !== undefined).toBe(true);
+        expect(placeOnLadder(RUNGS3, to)).toBeLessThanOrEqual(2);
       }),
     );
   });
@@ -175,6 +185,7 @@ describe('ladder', () => {
 describe('week', () => {
   const wish = (id: string, change: Partial<WeekWish> = {}): WeekWish => ({
     drill: drill(id),
+    rung: 'full/whole/stick/none/on/garden',
     sets: 3,
     reps: 5,
     sessionsPerWeek: 3,
@@ -240,6 +251,8 @@ describe('week', () => {
           expect(week.days.every((d) => !r.blocked.includes(d.day))).toBe(true);
           expect(maximal.length).toBeLessThanOrEqual(3);
           for (let i = 1; i < maximal.length; i++) expect(maximal[i]! - maximal[i - 1]!).toBeGreaterThan(1);
+          // The week repeats: its last day lies next to its first.
+          if (maximal.length > 1) expect(maximal[0]! + 7 - maximal.at(-1)!).toBeGreaterThan(1);
           expect((week.setsOf['light-fast'] ?? 0) * r.reps).toBeLessThanOrEqual(maximalSwingCap(r.age, false));
           if (r.event !== undefined) for (const d of maximal) expect(d < r.event - 3 || d > r.event).toBe(true);
         },

@@ -6,7 +6,7 @@ const DAY_MS = 86_400_000;
 const setOn = (day: number, change: Partial<ThreadSet> = {}): ThreadSet => ({
   drillId: 'throw-bend-extend',
   target: 'early-release',
-  rung: 1,
+  rung: 'half/part/short-iron/none/on/garden',
   doneAt: new Date(Date.UTC(2026, 0, 1) + day * DAY_MS),
   day: new Date(Date.UTC(2026, 0, 1) + day * DAY_MS).toISOString().slice(0, 10),
   passed: 3,
@@ -30,7 +30,7 @@ describe('the next plan', () => {
   };
   const running = (change: Partial<RunningDrill> = {}): RunningDrill => ({
     drillId: 'throw-bend-extend',
-    rung: 2,
+    rung: 'half/part/middle-iron/none/on/garden',
     cue: 'throw it',
     sets: 2,
     reps: 8,
@@ -40,7 +40,9 @@ describe('the next plan', () => {
   });
   test('goes on at the decided rung, cue and dose', () => {
     const { drills, dropped } = nextPlan('early-release', student, [running()], new Set());
-    expect(drills).toMatchObject([{ drillId: 'throw-bend-extend', rung: 2, cue: 'throw it', continues: true }]);
+    expect(drills).toMatchObject([
+      { drillId: 'throw-bend-extend', rung: running().rung, cue: 'throw it', continues: true },
+    ]);
     expect(dropped).toEqual([]);
     // A row of the plan before brings more than that; its id must not go along.
     const row = { ...running(), id: 'of the plan before', restS: 60 };

@@ -1,8 +1,9 @@
 import { drillById } from '../catalogue/drills.ts';
-import { RUNGS } from '../catalogue/rungs.ts';
+import { passShareAt, rungFor, startRungOf } from '../catalogue/drill-rungs.ts';
+import { rungWords } from '../catalogue/rungs.ts';
 import { dayWords } from './day-words.ts';
 import { hasFailed, type Trial } from './trials.ts';
-import { shareOf, type DrillSession } from './ladder.ts';
+import { isJudged, metMark, type DrillSession } from './ladder.ts';
 import { drillsFor, type DrillChoice, type PlanStudent } from './open-drills.ts';
 import type { Level } from '../catalogue/stages.ts';
 
@@ -13,7 +14,8 @@ const DAYS = 7;
 export interface ThreadSet {
   readonly drillId: string;
   readonly target: string;
-  readonly rung: number;
+  /** Key of the rung it was done at. */
+  readonly rung: string;
   readonly doneAt: Date;
   /** Day by the calendar of where it was done, YYYY-MM-DD. */
   readonly day: string;
@@ -23,15 +25,18 @@ export interface ThreadSet {
   readonly pain: boolean;
 }
 
-/** Sets summed by day, oldest first. @param sets in the order of time */
+/** Sets summed by day, oldest first; a day's mark is that of its rungs, by their judged reps. @param sets in the order of time */
 export function sessionsByDay(sets: readonly ThreadSet[]): DrillSession[] {
   const byDay = new Map<string, DrillSession>();
   for (const s of sets) {
     const day = byDay.get(s.day);
+    const here = passShareAt(s.drillId, s.rung);
+    const [before, reps] = [day ? day.passed + day.reset : 0, s.passed + s.reset];
     byDay.set(s.day, {
       date: s.day,
       passed: (day?.passed ?? 0) + s.passed,
       reset: (day?.reset ?? 0) + s.reset,
+      mark: day && before + reps > 0 ? (day.mark * before + here * reps) / (before + reps) : here,
       witnessed: (day?.witnessed ?? false) || s.witnessed,
       pain: (day?.pain ?? false) || s.pain,
     });
@@ -39,11 +44,10 @@ export function sessionsByDay(sets: readonly ThreadSet[]): DrillSession[] {
   return [...byDay.values()];
 }
 
-const PASS_SHARE = 0.75;
-/** Share of reps that a drill's mark asks for. */
-export function passShareOf(drillId: string): number {
-  const check = drillById(drillId)?.check;
-  return check ? check.passed / check.of : PASS_SHARE;
+/** Sets of a drill on a rung since it was last come to: what was done there before another rung is history. */
+export function setsOnRung(sets: readonly ThreadSet[], rung: string): ThreadSet[] {
+  const other = sets.findLastIndex((s) => s.rung !== rung);
+  return sets.slice(other + 1);
 }
 
 /** Every drill that was practised for a target, with all its sessions. */
@@ -51,7 +55,6 @@ export const trialsFor = (target: string, sets: readonly ThreadSet[]): Trial[] =
   [...new Set(sets.filter((s) => s.target === target).map((s) => s.drillId))].map((drillId) => ({
     drillId,
     drillName: drillById(drillId)?.name ?? drillId,
-    passShare: passShareOf(drillId),
     sessions: sessionsByDay(sets.filter((s) => s.target === target && s.drillId === drillId)),
   }));
 
@@ -59,10 +62,13 @@ export const trialsFor = (target: string, sets: readonly ThreadSet[]): Trial[] =
 export function recordOf(drillId: string, sets: readonly ThreadSet[]): string {
   const sessions = sessionsByDay(sets.filter((s) => s.drillId === drillId));
   if (sessions.length === 0) return '';
-  const met = sessions.filter((s) => shareOf(s) >= passShareOf(drillId)).length;
+  const met = sessions.filter(metMark).length;
+  const judged = sessions.filter(isJudged).length;
   const since = dayWords(sessions[0]!.date);
   const count = `${sessions.length} session${sessions.length === 1 ? '' : 's'}`;
-  return `Practised before: ${count} since ${since}, the mark met in ${met}.`;
+  return judged === 0
+    ? `Practised before: ${count} since ${since}, judged by nobody.`
+    : `Practised before: ${count} since ${since}, the mark met in ${met}.`;
 }
 
 /** Planned days of a week that repeats until another plan takes over, from a first day up to, and without, a last. */
@@ -76,7 +82,8 @@ export function askedDays(week: readonly number[], startsOn: string, until: stri
 /** A drill of the plan in force, as decisions have left it. */
 export interface RunningDrill {
   readonly drillId: string;
-  readonly rung: number;
+  /** Key of its rung. */
+  readonly rung: string;
   readonly cue: string;
   readonly sets: number;
   readonly reps: number;
@@ -112,7 +119,7 @@ function inPlaceOf(target: string, student: PlanStudent, old: RunningDrill, trie
   const school = drill.lenses.includes(student.lens) ? ', and it is of the student’s school' : '';
   return {
     drillId: drill.id,
-    rung: drill.startRung,
+    rung: startRungOf(drill),
     cue: drill.outsideCue,
     sets: drill.dose.sets,
     reps: drill.dose.reps,
@@ -153,7 +160,11 @@ export function nextPlan(
         used.add(next.drillId);
       }
     } else if (choice && !choice.open) dropped.push({ drillId: d.drillId, because: choice.closedBecause.join(' ') });
-    else drills.push({ ...d, because: `Goes on at the rung “${RUNGS[d.rung] ?? d.rung}”.`, continues: true });
+    else {
+      const drill = choice?.drill ?? drillById(d.drillId);
+      const here = drill ? rungFor(drill, d.rung) : d.rung;
+      drills.push({ ...d, rung: here, because: `Goes on at the rung “${rungWords(here)}”.`, continues: true });
+    }
   }
   return { drills, dropped };
 }

@@ -1,3 +1,4 @@
+import { isFullIntentAt } from '../catalogue/drill-rungs.ts';
 import type { Drill } from '../catalogue/drill-type.ts';
 import { JUNIOR_AGE } from './open-drills.ts';
 
@@ -13,6 +14,8 @@ export const MOST_MAXIMAL_DAYS = 3;
 
 export interface WeekWish {
   readonly drill: Drill;
+  /** Key of the rung: it decides whether its reps are at full intent. */
+  readonly rung: string;
   readonly sets: number;
   readonly reps: number;
   readonly sessionsPerWeek: number;
@@ -41,6 +44,10 @@ export interface WeekLimits {
   /** Days from the start to an event; no maximal work in the three days before it. */
   readonly eventInDays?: number;
 }
+
+const isMaximal = (w: WeekWish): boolean => isFullIntentAt(w.drill, w.rung);
+/** Days between two days of a week that repeats. */
+const apart = (a: number, b: number): number => Math.min(Math.abs(a - b), DAYS - Math.abs(a - b));
 
 /** Greatest unevenness of the gaps between chosen days, wrapped round the week. */
 function unevenness(days: readonly number[]): number {
@@ -71,7 +78,7 @@ export function planWeek(wishes: readonly WeekWish[], limits: WeekLimits): WeekP
   const setsOf: Record<string, number> = {};
   let maximalLeft = cap;
   for (const w of wishes) {
-    if (w.drill.intensity !== 'maximal') {
+    if (!isMaximal(w)) {
       setsOf[w.drill.id] = w.sets;
       continue;
     }
@@ -83,7 +90,7 @@ export function planWeek(wishes: readonly WeekWish[], limits: WeekLimits): WeekP
   }
   const allowsMaximal = (day: number, used: readonly number[]): boolean =>
     used.length < MOST_MAXIMAL_DAYS &&
-    used.every((u) => Math.abs(u - day) > 1) &&
+    used.every((u) => apart(u, day) > 1) &&
     !(limits.eventInDays !== undefined && day >= limits.eventInDays - 3 && day <= limits.eventInDays);
   const maximalDays: number[] = [];
   const doneOf: Record<string, number> = {};
@@ -92,7 +99,7 @@ export function planWeek(wishes: readonly WeekWish[], limits: WeekLimits): WeekP
     for (const w of wishes) {
       const sofar = doneOf[w.drill.id] ?? 0;
       if (sofar >= w.sessionsPerWeek || setsOf[w.drill.id] === 0) continue;
-      if (w.drill.intensity === 'maximal' && !maximalDays.includes(day)) {
+      if (isMaximal(w) && !maximalDays.includes(day)) {
         if (!allowsMaximal(day, maximalDays)) continue;
         maximalDays.push(day);
       }

@@ -1,13 +1,11 @@
 import type { PracticeSetInput } from '../../api/schemas.ts';
 import type { Db } from '../db/connection.ts';
 import { momentOfSet } from '../../api/clock.ts';
-import { drillById } from '../../core/catalogue/drills.ts';
 import { insertPain } from '../rows/pains.ts';
 import { insertSet } from '../rows/practice.ts';
 
-/** Rung that a set was done at: as the phone says where the drill has it, else the present one. */
-const rungOf = (drill: { readonly drill_id: string; readonly rung: number }, said: number | undefined): number =>
-  said !== undefined && drillById(drill.drill_id)?.rungs.includes(said) ? said : drill.rung;
+/** Rung that a set was done at: as the phone says, which may have a plan of before; else the present one. */
+const rungOf = (drill: { readonly rung: string }, said: string | undefined): string => said ?? drill.rung;
 
 /**
  * Keeps a practised set; pain that it says is noted with it and closes work from that moment. A repeat is harmless.
@@ -17,7 +15,7 @@ const rungOf = (drill: { readonly drill_id: string; readonly rung: number }, sai
 export async function logSet(
   tx: Db,
   practiceId: string,
-  drill: { readonly drill_id: string; readonly rung: number; readonly student_id: string },
+  drill: { readonly drill_id: string; readonly rung: string; readonly student_id: string },
   input: PracticeSetInput,
   witnessed: boolean,
   sentAt?: string,

@@ -1,7 +1,9 @@
 import type * as yup from 'yup';
 import type { planSchema } from '../../api/schemas.ts';
 import type { PlanDrillWire, PrescribeAnswer } from '../../api/types.ts';
+import { isRungFor } from '../../core/catalogue/drill-rungs.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
+import { rungWords } from '../../core/catalogue/rungs.ts';
 import { planIsClosed } from '../../core/plan/body.ts';
 import { drillsFor } from '../../core/plan/open-drills.ts';
 import { planWeek, type WeekWish } from '../../core/plan/week.ts';
@@ -66,9 +68,9 @@ export async function makePlan(
         `${drill.name} is closed: ${choice.closedBecause.join(' ')}`,
         `drills[${i}].drillId`,
       );
-    if (!drill.rungs.includes(d.rung))
-      throw new Problem(422, 'bad-field', `${drill.name} has no rung ${d.rung}.`, `drills[${i}].rung`);
-    wishes.push({ drill, sets: d.sets, reps: d.reps, sessionsPerWeek: d.sessionsPerWeek });
+    if (!isRungFor(drill, d.rung))
+      throw new Problem(422, 'bad-field', `${drill.name} has no such rung: ${rungWords(d.rung)}.`, `drills[${i}].rung`);
+    wishes.push({ drill, rung: d.rung, sets: d.sets, reps: d.reps, sessionsPerWeek: d.sessionsPerWeek });
   }
   const startsAt = Date.parse(`${input.startsOn}T00:00:00Z`);
   const week = planWeek(wishes, {

@@ -1,9 +1,10 @@
 import type { GainWire, PlanDrillWire, ReviewAnswer } from '../../api/types.ts';
 import { conditionText } from '../../core/catalogue/swing-condition.ts';
+import { passShareAt } from '../../core/catalogue/drill-rungs.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { median } from '../../core/numeric/statistics.ts';
 import { decideLadder, type LadderDecision } from '../../core/plan/ladder.ts';
-import { passShareOf, sessionsByDay, type ThreadSet } from '../../core/plan/thread.ts';
+import { sessionsByDay, setsOnRung, type ThreadSet } from '../../core/plan/thread.ts';
 import type { Review } from '../../core/review/review.ts';
 import type { Db } from '../db/connection.ts';
 import { loadLesson } from './lesson-data.ts';
@@ -29,10 +30,15 @@ async function ladderProposal(
   const tried = await triedSoFar(db, practiceId, drillId, student.id, target);
   return decideLadder({
     level: student.level,
-    rungs: drillById(drillId)?.rungs ?? [rung],
+    rungs: drillById(drillId)?.rungs ?? [],
     rung,
-    passShare: passShareOf(drillId),
-    sessions: sessionsByDay(sets.filter((s) => s.target === target && s.drillId === drillId && s.rung === rung)),
+    passShare: passShareAt(drillId, rung),
+    sessions: sessionsByDay(
+      setsOnRung(
+        sets.filter((s) => s.target === target && s.drillId === drillId),
+        rung,
+      ),
+    ),
     cuesTried: tried.cues,
     drillsTried: tried.drills,
   });
@@ -76,8 +82,10 @@ export async function reviewAnswer(means: Means, practiceId: string, lessonId: s
       planDrillId: d.plan_drill_id,
       proposed: d.proposed,
       chosen: d.chosen,
+      rungFrom: d.rung_from,
       rungTo: d.rung_to,
       cue: d.cue,
+      cueFrom: d.cue_from,
       reason: d.reason,
     })),
     ownWords: await ownWordsOf(db, practiceId, student.id, lesson.starts_at),

@@ -1,15 +1,7 @@
 import type { TargetHistoryWire, ThreadWire } from '../../api/thread-types.ts';
 import type { PlanWire } from '../../api/types.ts';
-import { shareOf } from '../../core/plan/ladder.ts';
-import {
-  askedDays,
-  failedDrills,
-  nextPlan,
-  passShareOf,
-  sessionsByDay,
-  trialsFor,
-  type ThreadSet,
-} from '../../core/plan/thread.ts';
+import { metMark } from '../../core/plan/ladder.ts';
+import { askedDays, failedDrills, nextPlan, sessionsByDay, trialsFor, type ThreadSet } from '../../core/plan/thread.ts';
 import type { Trial } from '../../core/plan/trials.ts';
 import type { Db } from '../db/connection.ts';
 import { lessonEnds, type LessonRow } from '../rows/lessons.ts';
@@ -172,7 +164,7 @@ export async function historyOf(
             .map((c) => ({ cue: c.cue, from: c.from.toISOString() })),
           askedSessions: askedOf(drillId, mine, to ?? until),
           doneSessions: done.length,
-          metSessions: done.filter((s) => shareOf(s) >= passShareOf(drillId)).length,
+          metSessions: done.filter(metMark).length,
           decisions: decided.map((d) => ({ chosen: d.chosen, at: d.lesson_at.toISOString(), reason: d.reason })),
         };
       }),

@@ -1,6 +1,9 @@
 import { Router } from 'express';
 import { decisionSchema, planSchema, practiceSetSchema } from '../../api/schemas.ts';
+import type { Drill } from '../../core/catalogue/drill-type.ts';
+import { fallBack, stepUp } from '../../core/catalogue/drill-rungs.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
+import { rungKey, rungOfKey } from '../../core/catalogue/rungs.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { loadLesson } from '../readings/lesson-data.ts';
@@ -8,6 +11,14 @@ import { logSet } from '../readings/log-set.ts';
 import { makePlan, prescribeAnswer } from '../readings/prescribe.ts';
 import { insertDecision, keepReview, planDrillRow, updatePlanDrill } from '../rows/plans.ts';
 import { reviewAnswer } from '../readings/review.ts';
+
+/** Key of the rung that a decision leads to; the same where there is no further one. */
+function rungAfter(drill: Drill | undefined, from: string, chosen: string): string {
+  const here = rungOfKey(from);
+  if (!drill || !here) return from;
+  const to = chosen === 'up' ? stepUp(drill.rungs, here) : chosen === 'down' ? fallBack(drill.rungs, here) : undefined;
+  return to ? rungKey(to) : from;
+}
 
 /** What a drill is after a decision; where none is named it runs on. */
 const STATE_AFTER: Readonly<Partial<Record<string, 'stopped' | 'changed'>>> = {
@@ -59,10 +70,10 @@ export function planRoutes(services: Services): Router {
     const proposal = review.proposals.find((p) => p.planDrillId === input.planDrillId);
     const drill = await planDrillRow(db, practiceId, input.planDrillId);
     if (!proposal || !drill) throw notFound('The drill');
-    const rungs = drillById(drill.drill_id)?.rungs ?? [drill.rung];
-    const at = rungs.indexOf(drill.rung);
-    const step = input.chosen === 'up' ? 1 : input.chosen === 'down' ? -1 : 0;
-    const rungTo = rungs[at + step] ?? drill.rung;
+    // Changing one's mind within a lesson starts from where the lesson found the drill.
+    const before = review.decisions.find((d) => d.planDrillId === drill.id);
+    const [rungFrom, cueFrom] = [before?.rungFrom ?? drill.rung, before?.cueFrom ?? drill.cue];
+    const rungTo = rungAfter(drillById(drill.drill_id), rungFrom, input.chosen);
     if (input.chosen === 'change-cue' && input.cue === '')
       throw new Problem(
         422,
@@ -78,11 +89,11 @@ export function planRoutes(services: Services): Router {
         planDrillId: drill.id,
         proposed: proposal.move,
         chosen: input.chosen,
-        rungFrom: drill.rung,
+        rungFrom,
         rungTo,
         reason: input.reason || proposal.reason,
         cue,
-        cueFrom: drill.cue,
+        cueFrom,
         decidedAt: input.decidedAt ?? new Date().toISOString(),
       });
       if (!added) return;
@@ -93,7 +104,7 @@ export function planRoutes(services: Services): Router {
       }
       await updatePlanDrill(tx, practiceId, drill.id, {
         rung: rungTo,
-        cue: cue || drill.cue,
+        cue: cue || cueFrom,
         state: STATE_AFTER[input.chosen] ?? 'running',
       });
     });

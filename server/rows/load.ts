@@ -16,7 +16,8 @@ interface EntryRow extends Row {
 
 /**
  * Full-intent swings of some students since a day, over blocks, tests and drills, set-aside swings too: a swing felt at 9 or
- * 10, one of a block asked at that effort, of a test at full speed, or a repetition of a maximal drill.
+ * 10, one of a block asked at that effort, of a test at full speed, or a repetition of a
+ * maximal drill at full pace (any pace where the rung was kept as a number).
  */
 export async function loadEntries(
   db: Db,
@@ -32,9 +33,10 @@ export async function loadEntries(
        and (coalesce(s.felt_effort, b.effort, 0) >= $5 or b.condition = any($4::text[]))
      group by 1, 2, 4
      union all
-     select p.student_id, to_char(coalesce(s.local_day, (s.done_at at time zone 'utc')::date), 'YYYY-MM-DD'), sum(s.passed + s.reset)::int, 'drill'
+     select p.student_id, to_char(coalesce(s.local_day, (s.done_at at time zone 'utc')::date), 'YYYY-MM-DD'), sum(s.passed + s.reset + s.unjudged)::int, 'drill'
      from practice_sets s join plan_drills d on d.id = s.plan_drill_id join plans p on p.id = d.plan_id
      where s.practice_id = $1 and p.student_id = any($2::uuid[]) and s.done_at >= $3::date and d.drill_id = any($6::text[])
+       and (s.rung like 'full/%' or s.old_rung is not null)
      group by 1, 2`,
     [practiceId, studentIds, from, TEST_CONDITIONS, FULL_INTENT_EFFORT, MAXIMAL_DRILLS],
   );

@@ -14,7 +14,7 @@ interface PlanDrillRow extends Row {
   id: string;
   plan_id: string;
   drill_id: string;
-  rung: number;
+  rung: string;
   cue: string;
   sets: number;
   reps: number;
@@ -158,7 +158,7 @@ export async function insertPlan(
 interface OwnedDrillRow {
   readonly id: string;
   readonly drill_id: string;
-  readonly rung: number;
+  readonly rung: string;
   readonly cue: string;
   readonly state: PlanDrillWire['state'];
   readonly student_id: string;
@@ -178,7 +178,7 @@ export const updatePlanDrill = (
   db: Db,
   practiceId: string,
   id: string,
-  d: { rung: number; cue: string; state: PlanDrillWire['state'] },
+  d: { rung: string; cue: string; state: PlanDrillWire['state'] },
 ): Promise<unknown> =>
   db.query('update plan_drills set rung = $3, cue = $4, state = $5 where practice_id = $1 and id = $2', [
     practiceId,
@@ -192,7 +192,10 @@ export interface DecisionRow extends Row {
   plan_drill_id: string;
   proposed: string;
   chosen: string;
-  rung_to: number;
+  rung_from: string;
+  cue_from: string;
+  rung_to: string;
+  id: string;
   cue: string;
   reason: string;
 }
@@ -203,7 +206,7 @@ export const decisionsOfLesson = (db: Db, practiceId: string, lessonId: string):
     lessonId,
   ]);
 
-/** Adds a decision; the first one of a drill in a lesson stands. @returns whether it was added */
+/** Keeps a decision; another one on the same drill in the same lesson takes the place of the one before. @returns whether it was kept */
 export const insertDecision = async (
   db: Db,
   practiceId: string,
@@ -213,8 +216,8 @@ export const insertDecision = async (
     planDrillId: string;
     proposed: string;
     chosen: string;
-    rungFrom: number;
-    rungTo: number;
+    rungFrom: string;
+    rungTo: string;
     reason: string;
     cue: string;
     cueFrom: string;
@@ -225,7 +228,13 @@ export const insertDecision = async (
     await db.query(
       `insert into decisions (id, practice_id, lesson_id, plan_drill_id, proposed, chosen, rung_from, rung_to, reason, decided_at, cue,
          cue_from)
-       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12) on conflict do nothing returning id`,
+       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12)
+       on conflict (lesson_id, plan_drill_id) do update set id = excluded.id, proposed = excluded.proposed,
+         chosen = excluded.chosen, rung_from = excluded.rung_from, rung_to = excluded.rung_to, reason = excluded.reason,
+         decided_at = excluded.decided_at, cue = excluded.cue, cue_from = excluded.cue_from
+       where decisions.practice_id = excluded.practice_id and decisions.id <> excluded.id
+         and decisions.decided_at <= excluded.decided_at
+       returning id`,
       [
         d.id,
         practiceId,

@@ -5,10 +5,11 @@ import type { Db, Row } from '../db/connection.ts';
 interface SetRow extends Row {
   id: string;
   plan_drill_id: string;
-  rung: number;
+  rung: string;
   done_at: Date;
   passed: number;
   reset: number;
+  unjudged: number;
   swish: PracticeSetWire['swish'];
   heard: PracticeSetWire['heard'];
   ease_without_ball: number | null;
@@ -29,6 +30,7 @@ const toWire = (r: SetRow): PracticeSetWire => ({
   doneAt: r.done_at.toISOString(),
   passed: r.passed,
   reset: r.reset,
+  unjudged: r.unjudged,
   swish: r.swish,
   heard: r.heard,
   easeWithoutBall: r.ease_without_ball,
@@ -65,12 +67,13 @@ export const setsOfPlan = async (db: Db, practiceId: string, planId: string): Pr
 export const insertSet = (
   db: Db,
   practiceId: string,
-  s: Omit<PracticeSetInput, 'rung' | 'doneAt'> & { rung: number; witnessed: boolean; doneAt: string; day: string },
+  s: Omit<PracticeSetInput, 'rung' | 'doneAt'> & { rung: string; witnessed: boolean; doneAt: string; day: string },
 ): Promise<unknown> =>
   db.query(
     `insert into practice_sets (id, practice_id, plan_drill_id, rung, done_at, passed, reset, swish, ease_without_ball,
-       ease_with_ball, pain, pain_note, witnessed, heard, local_day, effort, note, words)
-     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18) on conflict (id) do nothing`,
+       ease_with_ball, pain, pain_note, witnessed, heard, local_day, effort, note, words,
+       unjudged)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18,$19) on conflict (id) do nothing`,
     [
       s.id,
       practiceId,
@@ -90,6 +93,7 @@ export const insertSet = (
       s.effort ?? null,
       s.note,
       s.words,
+      s.unjudged,
     ],
   );
 

@@ -56,7 +56,7 @@ export interface TargetSetRow {
   readonly plan_drill_id: string;
   readonly drill_id: string;
   readonly target: string;
-  readonly rung: number;
+  readonly rung: string;
   readonly done_at: Date;
   readonly local_day: string | null;
   readonly passed: number;
@@ -82,7 +82,7 @@ export interface GivenDrillRow {
   readonly target: string;
   readonly starts_on: string;
   readonly week: { day: number; drillIds: string[] }[];
-  readonly rung: number;
+  readonly rung: string;
   readonly cue: string;
   readonly state: 'running' | 'stopped' | 'changed';
   readonly lesson_id: string;
@@ -104,8 +104,8 @@ export interface ThreadDecisionRow {
   readonly drill_id: string;
   readonly target: string;
   readonly chosen: string;
-  readonly rung_from: number;
-  readonly rung_to: number;
+  readonly rung_from: string;
+  readonly rung_to: string;
   readonly cue: string;
   readonly cue_from: string;
   readonly reason: string;

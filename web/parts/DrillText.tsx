@@ -1,8 +1,10 @@
 import styled from 'styled-components';
 import type { Drill } from '../../core/catalogue/drill-type.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
-import { RUNGS } from '../../core/catalogue/rungs.ts';
+import { startRungOf } from '../../core/catalogue/drill-rungs.ts';
+import { scaleWords } from '../../core/catalogue/rungs.ts';
 import { Soft } from '../kit/layout.tsx';
+import { judgeWords, RungSteps } from './RungLadder.tsx';
 import { FigureStrip } from './StickFigure.tsx';
 
 const Parts = styled.dl`
@@ -42,16 +44,25 @@ export function DrillText({ drill, handedness }: { drill: Drill; handedness: 'ri
         <dd>
           {check.text}: {check.passed} of {check.of}. {check.reset}
         </dd>
+        <dt>judged by</dt>
+        <dd>
+          {judgeWords(drill.judges)}
+          {drill.aloneUpTo ? ` (alone up to ${scaleWords('pace', drill.aloneUpTo)})` : ''}
+          {drill.alone ? `; alone: ${drill.alone}` : ''}
+        </dd>
         <dt>common slip</dt>
         <dd>
           {drill.slip}; it trains {drill.slipTrains}.
         </dd>
-        <dt>rungs</dt>
-        <dd>
-          {drill.rungs.map((r) => RUNGS[r]).join(' → ')}
-          {drill.serves ? ` → then “${drillById(drill.serves)?.name}”` : ''}
-        </dd>
+        {drill.serves ? (
+          <>
+            <dt>then</dt>
+            <dd>{drillById(drill.serves)?.name}</dd>
+          </>
+        ) : null}
       </Parts>
+      <h4>Ladder: one step changes one thing</h4>
+      <RungSteps drill={drill} rung={startRungOf(drill)} />
       <Soft>
         {drill.kit.length > 0 ? `Kit: ${drill.kit.join(', ')}. ` : 'No kit. '}
         {drill.places.join(', ')}. {drill.intensity}.

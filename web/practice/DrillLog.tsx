@@ -4,7 +4,8 @@ import styled from 'styled-components';
 import type { HeardRepWire } from '../../api/capture-types.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
-import { RUNGS } from '../../core/catalogue/rungs.ts';
+import { aidOf, askAtKey, isFullIntentAt } from '../../core/catalogue/drill-rungs.ts';
+import { rungWords } from '../../core/catalogue/rungs.ts';
 import { send } from '../base/outbox.ts';
 import { Button, PrimaryButton } from '../kit/controls.tsx';
 import { Card, Cautions, Failed, Notice, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
@@ -12,7 +13,7 @@ import { FigureStrip } from '../parts/StickFigure.tsx';
 import { JUDGEMENT_WORDS } from '../parts/swish/SwishArc.tsx';
 import { Feel, feltEnough } from './Feel.tsx';
 import { Rest } from './Rest.tsx';
-import { dayState, endRun, freshRun, keepDay, keepRun, keptRun, localDay, type RunState } from './run-state.ts';
+import { dayState, doneOf, endRun, freshRun, keepDay, keepRun, keptRun, localDay, type RunState } from './run-state.ts';
 import { TempoClicks } from './TempoClicks.tsx';
 import { maximalLeft } from './today.ts';
 
@@ -36,12 +37,19 @@ const Counter = styled.div`
     grid-column: 1 / -1;
     min-height: var(--touch);
   }
+  button.tall {
+    min-height: 92px;
+  }
   strong {
     font-family: var(--display);
     font-size: var(--figure);
     line-height: 1;
   }
 `;
+
+/** What a run counted, in words. */
+const countWords = (run: RunState): string =>
+  run.passed + run.reset === 0 ? `${run.unjudged} done` : `${run.passed} of ${run.passed + run.reset} passed`;
 
 /** Most of the swings that were heard; the student can say otherwise. */
 function mostHeard(heard: readonly HeardRepWire[]): RunState['swish'] {
@@ -72,10 +80,13 @@ export function DrillLog({
     setRun(next);
     keepRun(token, drill.id, next);
   };
-  const maximal = info?.intensity === 'maximal';
-  const left = maximal ? maximalLeft(plan, dayState(token), localDay()) - run.passed - run.reset : Infinity;
+  const ask = askAtKey(info, drill.rung);
+  // What nobody can judge here is counted, not judged.
+  const alone = ask?.alone ?? null;
+  const maximal = isFullIntentAt(info, drill.rung);
+  const left = maximal ? maximalLeft(plan, dayState(token), localDay()) - doneOf(run) : Infinity;
   // A drill judged by the swish counts its reps by what is heard.
-  const byEar = info?.check.text.toLowerCase().includes('swish') ?? false;
+  const byEar = (ask?.judges.includes('ear') ?? false) && /loudest|past the/i.test(ask?.check.text ?? '');
   const hear = (swing: HeardRepWire): void => {
     const heard = [...run.heard, swing];
     const good = swing.judgement === 'past' || swing.judgement === 'at';
@@ -97,6 +108,7 @@ export function DrillLog({
           utcOffsetMin: -new Date().getTimezoneOffset(),
           passed: run.passed,
           reset: run.reset,
+          unjudged: run.unjudged,
           swish: run.swish,
           heard: run.heard,
           easeWithoutBall: numberOr(run.easeWithoutBall),
@@ -109,26 +121,26 @@ export function DrillLog({
           painKind: run.pain === 'yes' ? run.painKind : null,
           painNote: run.pain === 'yes' ? run.painNote : '',
         },
-        `${info?.name ?? drill.drillId}, ${run.passed} of ${run.passed + run.reset}`,
+        `${info?.name ?? drill.drillId}, ${countWords(run)}`,
       ),
     onSuccess: (how) => {
       endRun(token, drill.id);
       const day = dayState(token);
       keepDay(token, {
         pain: day.pain || run.pain === 'yes',
-        maximalSwings: day.maximalSwings + (maximal ? run.passed + run.reset : 0),
+        maximalSwings: day.maximalSwings + (maximal ? doneOf(run) : 0),
         doneDrills: [...day.doneDrills, drill.drillId],
       });
       if (run.pain === 'yes') onPain();
       else setLogged(how);
     },
   });
-  if (!info) return null;
+  if (!info || !ask) return null;
   if (logged !== null) {
     return (
       <Card aria-label="Logged">
         <Notice tone="held" role="status">
-          Logged: {run.passed} of {run.passed + run.reset} passed.
+          Logged: {countWords(run)}.
           {logged === 'kept' ? ' Kept on this phone; it is sent once there is a connection.' : ''}
         </Notice>
         <PrimaryButton onPress={onBack}>Back to the plan</PrimaryButton>
@@ -165,7 +177,7 @@ export function DrillLog({
           <Button onPress={onBack}>Back</Button>
         </Spread>
         <Soft>
-          Rung: {RUNGS[drill.rung]} · set {run.set} of {drill.sets}, {drill.reps} reps
+          Rung: {rungWords(drill.rung, aidOf(info))} · set {run.set} of {drill.sets}, {drill.reps} reps
         </Soft>
         <FigureStrip poses={info.poses} handedness={plan.handedness} />
         {drill.cue ? (
@@ -173,7 +185,7 @@ export function DrillLog({
             Cue: <strong>{drill.cue}</strong>
           </p>
         ) : null}
-        <details open={run.passed + run.reset === 0}>
+        <details open={doneOf(run) === 0}>
           <summary>How it goes</summary>
           <ol>
             {info.steps.map((s) => (
@@ -182,7 +194,17 @@ export function DrillLog({
           </ol>
         </details>
         <p>
-          <strong>Passed:</strong> {info.check.text}. <strong>Else:</strong> {info.check.reset}
+          {alone === null ? (
+            <>
+              <strong>Looked at later:</strong> {ask.check.text}. Your instructor, film or a device judges it: count
+              what you do.
+            </>
+          ) : (
+            <>
+              <strong>Passed:</strong> {alone}, {ask.check.passed} of {ask.check.of}. <strong>Else:</strong>{' '}
+              {ask.check.reset}
+            </>
+          )}
         </p>
         <Row>
           <Button onPress={() => setListens(!listens)} aria-expanded={listens}>
@@ -206,20 +228,33 @@ export function DrillLog({
           </Notice>
         ) : null}
         <Counter>
-          <Button
-            onPress={() => change({ passed: run.passed + 1 })}
-            isDisabled={left <= 0}
-            aria-label={`Passed, ${run.passed} so far`}
-          >
-            <strong>{run.passed}</strong>passed
-          </Button>
-          <Button
-            onPress={() => change({ reset: run.reset + 1 })}
-            isDisabled={left <= 0}
-            aria-label={`Reset, ${run.reset} so far`}
-          >
-            <strong>{run.reset}</strong>stopped and reset
-          </Button>
+          {alone === null ? (
+            <Button
+              className="wide tall"
+              onPress={() => change({ unjudged: run.unjudged + 1 })}
+              isDisabled={left <= 0}
+              aria-label={`Done, ${run.unjudged} so far`}
+            >
+              <strong>{run.unjudged}</strong>done
+            </Button>
+          ) : (
+            <>
+              <Button
+                onPress={() => change({ passed: run.passed + 1 })}
+                isDisabled={left <= 0}
+                aria-label={`Passed, ${run.passed} so far`}
+              >
+                <strong>{run.passed}</strong>passed
+              </Button>
+              <Button
+                onPress={() => change({ reset: run.reset + 1 })}
+                isDisabled={left <= 0}
+                aria-label={`Reset, ${run.reset} so far`}
+              >
+                <strong>{run.reset}</strong>stopped and reset
+              </Button>
+            </>
+          )}
           {run.set < drill.sets && left > 0 ? (
             <Button onPress={() => change({ step: 'rest', restEndsAt: Date.now() + 1000 * drill.restS })}>
               Rest {drill.restS} s
@@ -228,7 +263,7 @@ export function DrillLog({
           <PrimaryButton
             className={run.set < drill.sets && left > 0 ? '' : 'wide'}
             onPress={() => change({ step: 'feel' })}
-            isDisabled={run.passed + run.reset === 0}
+            isDisabled={doneOf(run) === 0}
           >
             Finish and log
           </PrimaryButton>

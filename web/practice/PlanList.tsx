@@ -2,12 +2,12 @@ import { format } from 'date-fns';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import { RUNGS } from '../../core/catalogue/rungs.ts';
+import { rungWords } from '../../core/catalogue/rungs.ts';
 import { PrimaryButton } from '../kit/controls.tsx';
 import { Card, Cautions, Notice, Soft, Spread } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
 import { WeekStrip } from '../parts/WeekStrip.tsx';
-import { keptRun, type DayState } from './run-state.ts';
+import { doneOf, keptRun, type DayState } from './run-state.ts';
 import { notToday, painToday, plannedOn, weekStart } from './today.ts';
 
 /** Stop for today: what was said of pain, and where to turn. */
@@ -63,13 +63,13 @@ export function PlanList({
               {day.doneDrills.includes(d.drillId) ? <Soft>✓ done today</Soft> : null}
             </Spread>
             <Soft>
-              {d.sets} × {d.reps}, rest {d.restS} s · rung: {RUNGS[d.rung]}
+              {d.sets} × {d.reps}, rest {d.restS} s · rung: {rungWords(d.rung)}
             </Soft>
             {closed.length > 0 ? (
               <Notice tone={d.closedBecause.length > 0 || stopped ? 'stop' : 'info'}>{closed.join(' ')}</Notice>
             ) : (
               <PrimaryButton onPress={() => onStart(d.id)}>
-                {begun ? `Go on: ${begun.passed + begun.reset} so far` : 'Start'}
+                {begun ? `Go on: ${doneOf(begun)} so far` : 'Start'}
               </PrimaryButton>
             )}
           </Card>

@@ -9,6 +9,8 @@ export interface RunState {
   readonly set: number;
   readonly passed: number;
   readonly reset: number;
+  /** Done, and judged by nobody. */
+  readonly unjudged: number;
   /** When the rest ends, by the phone's clock, ms. */
   readonly restEndsAt: number | null;
   readonly swish: 'before' | 'at' | 'past' | 'not heard';
@@ -30,6 +32,7 @@ export const freshRun = (): RunState => ({
   set: 1,
   passed: 0,
   reset: 0,
+  unjudged: 0,
   restEndsAt: null,
   swish: 'not heard',
   heard: [],
@@ -69,8 +72,9 @@ const runKey = (token: string, drill: string): string => `practice-run:${token}:
 /** A run of a drill begun today; one of an earlier day is over. */
 export function keptRun(token: string, planDrillId: string): RunState | null {
   const kept = read<{ day: string; run: RunState }>(runKey(token, planDrillId));
-  return kept?.day === localDay() ? kept.run : null;
+  return kept?.day === localDay() ? { ...freshRun(), ...kept.run } : null;
 }
+export const doneOf = (run: RunState): number => run.passed + run.reset + run.unjudged;
 export const keepRun = (token: string, planDrillId: string, run: RunState): void =>
   write(runKey(token, planDrillId), { day: localDay(), run });
 export const endRun = (token: string, planDrillId: string): void => localStorage.removeItem(runKey(token, planDrillId));

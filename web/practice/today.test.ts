@@ -6,7 +6,11 @@ import { maximalLeft, notToday, plannedOn, weekStart } from './today.ts';
 
 const NOW = new Date(2026, 2, 10, 9);
 const fresh: DayState = { warmedUp: false, pain: false, maximalSwings: 0, doneDrills: [] };
-const drill = (drillId: string, rung = 1, closedBecause: string[] = []): PracticeAnswer['drills'][number] => ({
+const drill = (
+  drillId: string,
+  rung = 'full/whole/stick/none/on/garden',
+  closedBecause: string[] = [],
+): PracticeAnswer['drills'][number] => ({
   id: drillId,
   drillId,
   rung,
@@ -55,16 +59,23 @@ describe('the day on the phone', () => {
     expect(notToday(plan(), drill('light-fast'), fresh, NOW)).toEqual([]);
     const rest = new Date(2026, 2, 11, 9);
     expect(notToday(plan(), drill('light-fast'), fresh, rest).join()).toContain('Rest day');
-    expect(notToday(plan(), drill('quiet-setup', 3), fresh, rest).join()).toContain('Rest day');
-    expect(notToday(plan(), drill('quiet-setup', 0), fresh, rest)).toEqual([]);
+    expect(
+      notToday(plan(), drill('quiet-setup', 'half/whole/middle-iron/none/on/garden'), fresh, rest).join(),
+    ).toContain('Rest day');
+    expect(notToday(plan(), drill('quiet-setup', 'still/part/none/none/on/mirror'), fresh, rest)).toEqual([]);
     expect(notToday(plan(), drill('speed-ladder'), fresh, NOW)).toEqual(['Not planned for today.']);
   });
   test('pain ends the day for everything; what the server closed stays closed', () => {
     for (const id of ['light-fast', 'quiet-setup'])
       expect(notToday(plan(), drill(id), { ...fresh, pain: true }, NOW)[0]).toContain('Pain');
-    expect(notToday(plan(), drill('quiet-setup', 0, ['Stopped by your instructor.']), fresh, NOW)).toEqual([
-      'Stopped by your instructor.',
-    ]);
+    expect(
+      notToday(
+        plan(),
+        drill('quiet-setup', 'still/part/none/none/on/mirror', ['Stopped by your instructor.']),
+        fresh,
+        NOW,
+      ),
+    ).toEqual(['Stopped by your instructor.']);
   });
   test('full-speed swings: the cap holds with what the server does not know yet, and without a connection', () => {
     expect(maximalLeft(plan(), fresh, '2026-03-10')).toBe(30);

@@ -1,11 +1,16 @@
 import { addDays, differenceInCalendarDays, format, isSameDay, parseISO } from 'date-fns';
 import type { PracticeAnswer } from '../../api/types.ts';
+import { isFullIntentAt } from '../../core/catalogue/drill-rungs.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
+import { rungOfKey } from '../../core/catalogue/rungs.ts';
 import type { DayState } from './run-state.ts';
 
 const DAYS = 7;
-/** Rungs that are mobility and slow work. */
-const MOST_SLOW_RUNG = 1;
+/** Mobility and slow work without a ball. */
+const isSlow = (key: string): boolean => {
+  const rung = rungOfKey(key);
+  return rung?.ball === 'none' && (rung.pace === 'still' || rung.pace === 'slow');
+};
 
 /** First day of the plan's week that a day lies in: the week repeats until another plan takes over. */
 export function weekStart(startsOn: string, today: Date): string {
@@ -46,13 +51,13 @@ export function notToday(
   if (painToday(plan, day, now)) return ['Pain was noted today: the rest of the day is for recovery.'];
   if (drill.closedBecause.length > 0) return drill.closedBecause;
   const info = drillById(drill.drillId);
-  const maximal = info?.intensity === 'maximal';
+  const maximal = isFullIntentAt(info, drill.rung);
   if (maximal && maximalLeft(plan, day, format(now, 'yyyy-MM-dd')) <= 0)
     return ['No more full-speed swings today: the cap of the day is reached, or yesterday had some.'];
   const planned = plannedOn(plan, now);
   if (planned.includes(drill.drillId) || plan.week.length === 0) return [];
-  if (maximal || info?.intensity === 'intent')
+  if (maximal || (info && info.intensity !== 'technique' && !isSlow(drill.rung)))
     return [planned.length === 0 ? 'Rest day: mobility and slow work only.' : 'Not planned for today.'];
-  if (planned.length === 0 && drill.rung > MOST_SLOW_RUNG) return ['Rest day: mobility and slow work only.'];
+  if (planned.length === 0 && !isSlow(drill.rung)) return ['Rest day: mobility and slow work only.'];
   return [];
 }

@@ -3,7 +3,7 @@ import { format } from 'date-fns';
 import type { TargetHistoryWire } from '../../api/thread-types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import { RUNGS } from '../../core/catalogue/rungs.ts';
+import { rungWords } from '../../core/catalogue/rungs.ts';
 import { ask } from '../base/api.ts';
 import { Card, DataTable, Failed, Soft, Spread } from '../kit/layout.tsx';
 
@@ -36,9 +36,7 @@ function Target({ history }: { history: TargetHistoryWire }) {
             {history.drills.map((d) => (
               <tr key={d.drillId}>
                 <td>{drillById(d.drillId)?.name ?? d.drillId}</td>
-                <td>
-                  {d.rungs.map((r) => `${RUNGS[r.rung] ?? r.rung} (${format(new Date(r.from), 'd MMM')})`).join(' → ')}
-                </td>
+                <td>{d.rungs.map((r) => `${rungWords(r.rung)} (${format(new Date(r.from), 'd MMM')})`).join(' → ')}</td>
                 <td>{d.cues.map((c) => `“${c.cue}”`).join(' → ')}</td>
                 <td>
                   {d.doneSessions} of {d.askedSessions}

@@ -3,7 +3,7 @@ import type { ThreadWire } from '../../../api/thread-types.ts';
 import type { LedgerAnswer, LessonAnswer } from '../../../api/types.ts';
 import { drillById } from '../../../core/catalogue/drills.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
-import { RUNGS } from '../../../core/catalogue/rungs.ts';
+import { rungWords } from '../../../core/catalogue/rungs.ts';
 import type { Finding } from '../../../core/diagnosis/findings.ts';
 import { percent } from '../../../core/numeric/percent.ts';
 import { Card, DataTable, Soft, Spread } from '../../kit/layout.tsx';
@@ -64,7 +64,7 @@ export function RunningTarget({
         <ul>
           {thread.drills.map((d) => (
             <li key={d.id}>
-              {drillById(d.drillId)?.name ?? d.drillId}: rung “{RUNGS[d.rung]}”, {sessions(d.doneSessions)} of{' '}
+              {drillById(d.drillId)?.name ?? d.drillId}: rung “{rungWords(d.rung)}”, {sessions(d.doneSessions)} of{' '}
               {d.askedSessions}
               {d.state === 'stopped' ? ', stopped' : d.state === 'changed' ? ', changed for another' : ''}
             </li>

@@ -1,6 +1,7 @@
 import type { DraftDrill } from '../../../core/plan/thread.ts';
 import { drillById } from '../../../core/catalogue/drills.ts';
-import { RUNGS } from '../../../core/catalogue/rungs.ts';
+import { rungFor, rungKeysOf, startRungOf } from '../../../core/catalogue/drill-rungs.ts';
+import { RungNeeds, RungSteps, rungPlaceWords } from '../../parts/RungLadder.tsx';
 import { newId } from '../../base/api.ts';
 import { Select, TextField } from '../../kit/controls.tsx';
 import { Grid, Soft } from '../../kit/layout.tsx';
@@ -9,7 +10,7 @@ import { Grid, Soft } from '../../kit/layout.tsx';
 export interface Picked {
   id: string;
   drillId: string;
-  rung: number;
+  rung: string;
   cue: string;
   sets: number;
   reps: number;
@@ -25,7 +26,7 @@ export function pick(drillId: string): Picked | null {
   return {
     id: newId(),
     drillId,
-    rung: drill.startRung,
+    rung: startRungOf(drill),
     cue: drill.outsideCue,
     sets,
     reps,
@@ -56,14 +57,18 @@ export function DoseOf({ picked: p, onChange }: { picked: Picked; onChange: (par
       <Grid $least="150px">
         <Select
           label="Rung"
-          value={String(p.rung)}
-          onChange={(r) => onChange({ rung: Number(r) })}
-          options={drill.rungs.map((r) => ({ id: String(r), name: RUNGS[r]! }))}
+          value={p.rung}
+          onChange={(r) => onChange({ rung: r })}
+          options={[...new Set([p.rung, ...rungKeysOf(drill)])]
+            .map((id) => ({ id, name: rungPlaceWords(drill, id) }))
+            .sort((a, b) => parseInt(a.name) - parseInt(b.name))}
         />
         {count('Sets', 'sets')}
         {count('Reps', 'reps')}
         {count('Sessions a week', 'sessionsPerWeek')}
       </Grid>
+      <RungSteps drill={drill} rung={rungFor(drill, p.rung)} />
+      <RungNeeds drill={drill} rung={p.rung} />
       <TextField label="Cue" value={p.cue} onChange={(v) => onChange({ cue: v })} />
     </section>
   );

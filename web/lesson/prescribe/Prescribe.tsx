@@ -5,7 +5,8 @@ import type { ThreadWire } from '../../../api/thread-types.ts';
 import type { LessonAnswer, PlanWire } from '../../../api/types.ts';
 import { FAULTS, faultById } from '../../../core/catalogue/faults.ts';
 import { drillById } from '../../../core/catalogue/drills.ts';
-import { laneOf, RUNGS } from '../../../core/catalogue/rungs.ts';
+import { startRungOf } from '../../../core/catalogue/drill-rungs.ts';
+import { laneOf, rungOfKey, rungWords } from '../../../core/catalogue/rungs.ts';
 import { ask, newId } from '../../base/api.ts';
 import { PrimaryButton, QuietButton, Select } from '../../kit/controls.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
@@ -47,7 +48,7 @@ function PlanView({ plan }: { plan: PlanWire }) {
       <ul>
         {plan.drills.map((d) => (
           <li key={d.id}>
-            <strong>{drillById(d.drillId)?.name}</strong>: {d.sets} × {d.reps}, rung “{RUNGS[d.rung]}”
+            <strong>{drillById(d.drillId)?.name}</strong>: {d.sets} × {d.reps}, rung “{rungWords(d.rung)}”
             {d.cue ? `, cue “${d.cue}”` : ''}
           </li>
         ))}
@@ -93,7 +94,11 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
   const change = (id: string, part: Partial<Picked>): void =>
     setPicked(picked.map((p) => (p.id === id ? { ...p, ...part } : p)));
   const lane = (name: ReturnType<typeof laneOf>) =>
-    choices.filter((c) => laneOf(drillById(c.drillId)?.startRung ?? 0) === name);
+    choices.filter((c) => {
+      const drill = drillById(c.drillId);
+      const start = drill && rungOfKey(startRungOf(drill));
+      return start !== undefined && laneOf(start) === name;
+    });
   const cautions = [
     ...new Set(choices.filter((c) => picked.some((p) => p.drillId === c.drillId)).flatMap((c) => c.cautions)),
   ];

@@ -4,9 +4,10 @@ import { Link } from 'react-router';
 import type { LessonAnswer, PlanDrillWire, PracticeSetWire, ReviewAnswer } from '../../../api/types.ts';
 import { drillById } from '../../../core/catalogue/drills.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
-import { RUNGS } from '../../../core/catalogue/rungs.ts';
+import { rungWords } from '../../../core/catalogue/rungs.ts';
+import { RungNeeds, RungSteps } from '../../parts/RungLadder.tsx';
 import { ask } from '../../base/api.ts';
-import { Button, PrimaryButton, Select, TextField } from '../../kit/controls.tsx';
+import { Button, PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
 import { WeekStrip } from '../../parts/WeekStrip.tsx';
@@ -41,14 +42,19 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
   const [chosen, setChosen] = useState<Move>(proposal?.move ?? 'stay');
   const [reason, setReason] = useState('');
   const [cue, setCue] = useState('');
+  const [again, setAgain] = useState(false);
   const [passed, setPassed] = useState('');
   const [reset, setReset] = useState('');
-  const decide = useLessonWrite(lessonId, (_: undefined, id) =>
-    ask('POST /lessons/:id/decisions', {
-      id: lessonId,
-      body: { id, planDrillId: drill.id, chosen, reason, cue: chosen === 'change-cue' ? cue : '' },
-    }),
+  const decide = useLessonWrite(
+    lessonId,
+    (_: undefined, id) =>
+      ask('POST /lessons/:id/decisions', {
+        id: lessonId,
+        body: { id, planDrillId: drill.id, chosen, reason, cue: chosen === 'change-cue' ? cue : '' },
+      }),
+    () => setAgain(false),
   );
+  const info = drillById(drill.drillId);
   const witness = useLessonWrite(
     lessonId,
     (_: undefined, id) =>
@@ -68,20 +74,24 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
       setReset('');
     },
   );
-  const name = drillById(drill.drillId)?.name ?? drill.drillId;
+  const name = info?.name ?? drill.drillId;
   return (
     <Card aria-label={`Decision on ${name}`}>
       <Spread>
         <h3>{name}</h3>
-        <Soft>rung “{RUNGS[drill.rung]}”</Soft>
+        <Soft>rung “{rungWords(made?.rungFrom ?? drill.rung)}”</Soft>
       </Spread>
-      {made ? (
+      {info ? <RungSteps drill={info} rung={drill.rung} /> : null}
+      {made && !again ? (
         <Notice tone="held">
-          Decided: {moveName(made.chosen)}, rung “{RUNGS[made.rungTo]}”{made.cue ? `, cue “${made.cue}”` : ''}.{' '}
+          Decided: {moveName(made.chosen)}, rung “{rungWords(made.rungTo)}”{made.cue ? `, cue “${made.cue}”` : ''}.{' '}
           {made.reason}{' '}
           <Link to={`/lessons/${lessonId}/${made.chosen === 'look-again' ? 'diagnose' : 'prescribe'}`}>
             {made.chosen === 'look-again' ? 'Look again in Diagnose' : 'Go on in Prescribe'}
-          </Link>
+          </Link>{' '}
+          <ForRole to="POST /lessons/:id/decisions">
+            <QuietButton onPress={() => setAgain(true)}>Decide otherwise</QuietButton>
+          </ForRole>
         </Notice>
       ) : (
         <>
@@ -90,6 +100,7 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
               Proposed: <strong>{moveName(proposal.move)}</strong>. {proposal.reason}
             </p>
           ) : null}
+          {info ? <RungNeeds drill={info} rung={drill.rung} /> : null}
           <Grid $least="160px">
             <TextField label="Passed, just now" inputMode="numeric" value={passed} onChange={setPassed} />
             <TextField label="Reset, just now" inputMode="numeric" value={reset} onChange={setReset} />
@@ -155,7 +166,7 @@ function Practised({ review }: { review: ReviewAnswer }) {
                 <td>{format(new Date(s.doneAt), 'd MMM')}</td>
                 <td>{name(s.planDrillId)}</td>
                 <td>
-                  {s.passed} of {s.passed + s.reset}
+                  {s.passed + s.reset > 0 ? `${s.passed} of ${s.passed + s.reset}` : `${s.unjudged} done, not judged`}
                 </td>
                 <td>
                   {s.swish === 'not heard' ? '–' : `${s.swish} the ball`}
