@@ -5,6 +5,7 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { ThemeProvider } from 'styled-components';
 import type { GainWire, NotchStickData, ShotWire } from '../api/types.ts';
 import { settingsSchema, type Settings } from '../api/schemas.ts';
+import { drillById } from '../core/catalogue/drills.ts';
 import { FAULTS } from '../core/catalogue/faults.ts';
 import { blockStatistics } from '../core/review/block-statistics.ts';
 import { mphToMps } from '../core/units/units.ts';
@@ -222,12 +223,15 @@ describe('chain', () => {
 });
 
 test('figures are mirrored for left-handers and keep their labels', () => {
-  const right = draw(<FigureStrip poses={['top', 'strike']} handedness="right" />);
-  const left = draw(<FigureStrip poses={['top', 'strike']} handedness="left" />);
-  expect(right).not.toContain('scale(-1 1)');
-  expect(count(left, 'scale(-1 1)')).toBe(2);
+  const { figures } = drillById('late-set-half')!;
+  const right = draw(<FigureStrip figures={figures} handedness="right" name="x" />);
+  const left = draw(<FigureStrip figures={figures} handedness="left" />);
+  expect(left).not.toBe(right);
+  expect(right).toContain('Save as SVG');
+  expect(left).not.toContain('Save as SVG');
   for (const html of [right, left]) {
-    expect(html).toContain('strike');
+    expect(html).toContain('it forms');
+    expect(html).toContain('Show it in motion');
     sound(html);
   }
 });

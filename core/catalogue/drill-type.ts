@@ -1,5 +1,5 @@
 import type { BodyPart } from './cautions.ts';
-import type { PoseId } from './poses.ts';
+import type { Figure } from './figures/figure.ts';
 import type { Pace, Rung } from './rungs.ts';
 import type { LensId } from './stages.ts';
 
@@ -35,7 +35,8 @@ export interface DrillDose {
   readonly sessionsPerWeek: number;
 }
 
-export interface Drill {
+/** A drill in words and marks, without its figures. */
+export interface DrillText {
   readonly id: string;
   readonly name: string;
   readonly treats: readonly string[];
@@ -71,5 +72,9 @@ export interface Drill {
   /** Swing drill that mobility, warm-up, a jump or a throw serves: it ends there instead of on a ball of its own. */
   readonly serves?: string;
   readonly cautions: readonly string[];
-  readonly poses: readonly PoseId[];
+}
+
+export interface Drill extends DrillText {
+  /** Its own figures, two to four, drawn from joint angles. */
+  readonly figures: readonly Figure[];
 }

@@ -1,8 +1,8 @@
-import type { Drill } from './drill-type.ts';
+import type { DrillText } from './drill-type.ts';
 import { ladder, PART_TO_COURSE, FULL_TO_COURSE, IRON_TO_COURSE } from './rungs.ts';
 
 /** Drills for effort, tension and ease, written in full; doses and pass marks are typical. */
-export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
+export const EFFORT_AND_EASE_DRILLS: readonly DrillText[] = [
   {
     id: 'late-set-half',
     name: 'Late set, half swing',
@@ -34,7 +34,6 @@ export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part middle-iron none on garden', 'pace half', ...PART_TO_COURSE),
     startAt: 1,
     cautions: [],
-    poses: ['half-back-soft', 'transition', 'delivery', 'through'],
   },
   {
     id: 'weight-on-string',
@@ -72,7 +71,6 @@ export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: ['Check that the weight is tied fast.'],
-    poses: ['half-back', 'strike', 'finish'],
   },
   {
     id: 'quiet-setup',
@@ -112,7 +110,6 @@ export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: [],
-    poses: ['set-up', 'half-back-soft'],
   },
   {
     id: 'light-fast',
@@ -152,7 +149,6 @@ export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
     ),
     startAt: 2,
     cautions: ['Maximal work: not on neighbouring days.'],
-    poses: ['top', 'strike', 'finish'],
   },
   {
     id: 'speed-ladder',
@@ -188,7 +184,6 @@ export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: [],
-    poses: ['top', 'strike', 'finish'],
   },
   {
     id: 'cue-compare',
@@ -215,6 +210,5 @@ export const EFFORT_AND_EASE_DRILLS: readonly Drill[] = [
     rungs: ladder('half whole middle-iron none on garden', 'pace three-quarter', 'pace full', ...FULL_TO_COURSE),
     startAt: 0,
     cautions: [],
-    poses: ['top', 'transition', 'delivery'],
   },
 ];

@@ -1,10 +1,10 @@
-import type { Drill } from './drill-type.ts';
+import type { DrillText } from './drill-type.ts';
 import { ladder, FULL_TO_COURSE, DRIVER_TO_COURSE, IRON_TO_COURSE } from './rungs.ts';
 
 const STEP_CAUTION = 'Dry, level ground; land softly; nobody within two club lengths and a step.';
 
 /** Steps, springs and pads: the ground in the swing. Doses and pass marks are typical. */
-export const GROUND_STEP_DRILLS: readonly Drill[] = [
+export const GROUND_STEP_DRILLS: readonly DrillText[] = [
   {
     id: 'step-through-both-ways',
     name: 'Step through, both ways',
@@ -42,7 +42,6 @@ export const GROUND_STEP_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: [STEP_CAUTION],
-    poses: ['feet-together', 'half-back', 'delivery', 'finish'],
   },
   {
     id: 'step-and-spring',
@@ -69,7 +68,6 @@ export const GROUND_STEP_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part driver none on garden', 'swing whole', 'pace half', ...DRIVER_TO_COURSE),
     startAt: 1,
     cautions: [STEP_CAUTION],
-    poses: ['feet-together', 'squat', 'strike', 'finish'],
   },
   {
     id: 'step-away-spring',
@@ -100,7 +98,6 @@ export const GROUND_STEP_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part driver none on garden', 'swing whole', 'pace half', ...DRIVER_TO_COURSE),
     startAt: 1,
     cautions: [STEP_CAUTION],
-    poses: ['set-up', 'top', 'squat', 'finish'],
   },
   {
     id: 'step-back-swing',
@@ -126,7 +123,6 @@ export const GROUND_STEP_DRILLS: readonly Drill[] = [
     rungs: ladder('slow whole middle-iron none on garden', 'pace half', ...IRON_TO_COURSE),
     startAt: 1,
     cautions: [STEP_CAUTION],
-    poses: ['feet-together', 'half-back', 'strike'],
   },
   {
     id: 'heel-wedge-load',
@@ -161,7 +157,6 @@ export const GROUND_STEP_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: ['A pad that does not slip; step off it before any full swing.'],
-    poses: ['set-up', 'half-back', 'top'],
   },
   {
     id: 'ball-wedge-press',
@@ -196,7 +191,6 @@ export const GROUND_STEP_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: ['A pad that does not slip; step off it before any full swing.'],
-    poses: ['transition', 'delivery', 'strike'],
   },
   {
     id: 'step-change-heavy',
@@ -231,6 +225,5 @@ export const GROUND_STEP_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: ['Not heavier than a third more than a driver; not under 16.', STEP_CAUTION],
-    poses: ['feet-together', 'top', 'transition', 'through'],
   },
 ];

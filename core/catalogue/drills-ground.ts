@@ -1,8 +1,8 @@
-import type { Drill } from './drill-type.ts';
+import type { DrillText } from './drill-type.ts';
 import { ladder, IRON_TO_COURSE, DRIVER_TO_COURSE } from './rungs.ts';
 
 /** Drills for the use of the ground; doses and pass marks are typical. */
-export const GROUND_DRILLS: readonly Drill[] = [
+export const GROUND_DRILLS: readonly DrillText[] = [
   {
     id: 'foot-lift-shift',
     name: 'Lift a foot each way',
@@ -34,7 +34,6 @@ export const GROUND_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part none none on garden', 'swing whole', 'club middle-iron', 'pace half', ...IRON_TO_COURSE),
     startAt: 0,
     cautions: ['Level, dry floor; a hold within reach at first.'],
-    poses: ['set-up', 'half-back', 'strike', 'finish'],
   },
   {
     id: 'skaters',
@@ -63,7 +62,6 @@ export const GROUND_DRILLS: readonly Drill[] = [
     startAt: 2,
     serves: 'step-back-swing',
     cautions: ['Shoes on, dry level ground; stop with any knee or ankle pain.'],
-    poses: ['set-up', 'half-back', 'finish'],
   },
   {
     id: 'foot-push-back',
@@ -95,6 +93,5 @@ export const GROUND_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part none none on garden', 'club driver', 'swing whole', 'pace half', ...DRIVER_TO_COURSE),
     startAt: 1,
     cautions: ['Dry level ground; nobody within two club lengths and a step.'],
-    poses: ['feet-together', 'half-back', 'strike', 'finish'],
   },
 ];

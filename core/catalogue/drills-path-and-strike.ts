@@ -1,8 +1,8 @@
-import type { Drill } from './drill-type.ts';
+import type { DrillText } from './drill-type.ts';
 import { DRIVER_TO_COURSE, IRON_TO_COURSE, ladder } from './rungs.ts';
 
 /** Path, face, set-up for the driver, and the strike. Doses and pass marks are typical. */
-export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
+export const PATH_AND_STRIKE_DRILLS: readonly DrillText[] = [
   {
     id: 'stick-under-path',
     name: 'Stick under the path',
@@ -34,7 +34,6 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part middle-iron none on garden', 'pace half', 'swing whole', ...IRON_TO_COURSE),
     startAt: 0,
     cautions: ['Stick flat on the ground, out of the club’s way.'],
-    poses: ['top', 'transition', 'delivery', 'through'],
   },
   {
     id: 'path-fan',
@@ -66,7 +65,6 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
     rungs: ladder('slow whole stick none on garden', 'pace half', 'club middle-iron', ...IRON_TO_COURSE),
     startAt: 1,
     cautions: [],
-    poses: ['top', 'delivery', 'through'],
   },
   {
     id: 'aim-and-half-face',
@@ -109,7 +107,6 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: [],
-    poses: ['half-back', 'delivery', 'strike', 'through'],
   },
   {
     id: 'press-and-spring',
@@ -142,7 +139,6 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part driver none on garden', 'swing whole', 'pace half', ...DRIVER_TO_COURSE),
     startAt: 0,
     cautions: [],
-    poses: ['top', 'squat', 'strike', 'finish'],
   },
   {
     id: 'wide-and-tilt',
@@ -175,7 +171,6 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
     rungs: ladder('still whole driver none on mirror', 'place garden', 'pace slow', 'pace half', ...DRIVER_TO_COURSE),
     startAt: 2,
     cautions: [],
-    poses: ['set-up', 'top', 'strike', 'finish'],
   },
   {
     id: 'chest-back-strike',
@@ -208,7 +203,6 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
     rungs: ladder('slow whole driver none on garden', 'pace half', ...DRIVER_TO_COURSE),
     startAt: 1,
     cautions: [],
-    poses: ['set-up', 'delivery', 'strike', 'finish'],
   },
   {
     id: 'dot-and-box',
@@ -246,6 +240,5 @@ export const PATH_AND_STRIKE_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: ['Wipe the face dry: a wet face slips.'],
-    poses: ['set-up', 'delivery', 'strike'],
   },
 ];

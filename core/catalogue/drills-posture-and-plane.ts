@@ -1,8 +1,8 @@
-import type { Drill } from './drill-type.ts';
+import type { DrillText } from './drill-type.ts';
 import { IRON_TO_COURSE, ladder } from './rungs.ts';
 
 /** Posture, head, hips and the plane of arms and club. Doses and pass marks are typical. */
-export const POSTURE_AND_PLANE_DRILLS: readonly Drill[] = [
+export const POSTURE_AND_PLANE_DRILLS: readonly DrillText[] = [
   {
     id: 'mirror-head',
     name: 'Head in the mirror',
@@ -29,7 +29,6 @@ export const POSTURE_AND_PLANE_DRILLS: readonly Drill[] = [
     startAt: 0,
     serves: 'hip-line',
     cautions: [],
-    poses: ['set-up', 'half-back', 'strike'],
   },
   {
     id: 'low-hands-delivery',
@@ -68,7 +67,6 @@ export const POSTURE_AND_PLANE_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: ['Stop with a pull in the back.'],
-    poses: ['transition', 'delivery', 'strike'],
   },
   {
     id: 'arm-straight-up',
@@ -95,7 +93,6 @@ export const POSTURE_AND_PLANE_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part middle-iron none on garden', 'pace half', 'swing whole', ...IRON_TO_COURSE),
     startAt: 0,
     cautions: ['Sticks that fall over when they are hit; stand clear of their ends.'],
-    poses: ['set-up', 'half-back', 'top'],
   },
   {
     id: 'plane-gate',
@@ -128,7 +125,6 @@ export const POSTURE_AND_PLANE_DRILLS: readonly Drill[] = [
     rungs: ladder('still part middle-iron none on garden', 'pace slow', 'swing whole', 'pace half', ...IRON_TO_COURSE),
     startAt: 1,
     cautions: ['Take the stick away before hitting balls hard.'],
-    poses: ['half-back', 'top', 'transition'],
   },
   {
     id: 'back-to-target',
@@ -166,7 +162,6 @@ export const POSTURE_AND_PLANE_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: [],
-    poses: ['top', 'transition', 'delivery'],
   },
   {
     id: 'rope-pull',
@@ -205,7 +200,6 @@ export const POSTURE_AND_PLANE_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: [],
-    poses: ['top', 'transition', 'delivery'],
   },
   {
     id: 'hold-the-pair',
@@ -237,7 +231,6 @@ export const POSTURE_AND_PLANE_DRILLS: readonly Drill[] = [
     rungs: ladder('half whole middle-iron none on garden', ...IRON_TO_COURSE),
     startAt: 0,
     cautions: [],
-    poses: ['strike', 'through', 'finish'],
   },
   {
     id: 'hip-line',
@@ -276,7 +269,6 @@ export const POSTURE_AND_PLANE_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: [],
-    poses: ['set-up', 'top', 'delivery', 'strike'],
   },
   {
     id: 'lead-hip-inside',
@@ -310,6 +302,5 @@ export const POSTURE_AND_PLANE_DRILLS: readonly Drill[] = [
     startAt: 0,
     serves: 'foot-lift-shift',
     cautions: [],
-    poses: ['top', 'transition', 'strike'],
   },
 ];

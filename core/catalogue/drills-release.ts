@@ -1,8 +1,8 @@
-import type { Drill } from './drill-type.ts';
+import type { DrillText } from './drill-type.ts';
 import { IRON_TO_COURSE, PART_TO_COURSE, ladder } from './rungs.ts';
 
 /** Release, arms and ease. Doses and pass marks are typical. */
-export const RELEASE_DRILLS: readonly Drill[] = [
+export const RELEASE_DRILLS: readonly DrillText[] = [
   {
     id: 'throw-bend-extend',
     name: 'Bend and extend',
@@ -40,7 +40,6 @@ export const RELEASE_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: [],
-    poses: ['half-back', 'delivery', 'through'],
   },
   {
     id: 'flat-face-strike',
@@ -80,7 +79,6 @@ export const RELEASE_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: [],
-    poses: ['half-back-soft', 'delivery', 'strike'],
   },
   {
     id: 'no-backswing-hit',
@@ -123,7 +121,6 @@ export const RELEASE_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: ['No jerk from the stop.'],
-    poses: ['delivery', 'strike', 'through'],
   },
   {
     id: 'lead-arm-roll',
@@ -163,7 +160,6 @@ export const RELEASE_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: [],
-    poses: ['transition', 'delivery', 'strike'],
   },
   {
     id: 'long-through',
@@ -190,7 +186,6 @@ export const RELEASE_DRILLS: readonly Drill[] = [
     rungs: ladder('half part middle-iron none on garden', ...PART_TO_COURSE),
     startAt: 0,
     cautions: [],
-    poses: ['delivery', 'strike', 'through'],
   },
   {
     id: 'elbow-fold-throw',
@@ -222,7 +217,6 @@ export const RELEASE_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part middle-iron none on garden', 'pace half', ...PART_TO_COURSE),
     startAt: 0,
     cautions: ['Stop with a pull in the elbow.'],
-    poses: ['transition', 'delivery', 'strike'],
   },
   {
     id: 'loose-chain',
@@ -249,7 +243,6 @@ export const RELEASE_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part middle-iron none on garden', 'swing whole', 'pace half', ...IRON_TO_COURSE),
     startAt: 0,
     cautions: ['Slow: a loosely held club flies. Nobody in its plane.'],
-    poses: ['half-back-soft', 'delivery', 'through'],
   },
   {
     id: 'rope-behind',
@@ -280,6 +273,5 @@ export const RELEASE_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part none none on garden', 'swing whole', 'pace half', 'club middle-iron', ...IRON_TO_COURSE),
     startAt: 1,
     cautions: ['A soft rope without a knot at the end; mind the face.'],
-    poses: ['top', 'strike', 'finish'],
   },
 ];

@@ -1,8 +1,8 @@
-import type { Drill } from './drill-type.ts';
+import type { DrillText } from './drill-type.ts';
 import { ladder, IRON_TO_COURSE, FULL_TO_COURSE } from './rungs.ts';
 
 /** Drills for the set-up and for the side that is never trained. */
-export const SETUP_AND_SIDES_DRILLS: readonly Drill[] = [
+export const SETUP_AND_SIDES_DRILLS: readonly DrillText[] = [
   {
     id: 'grip-aim-check',
     name: 'Grip and aim check',
@@ -35,7 +35,6 @@ export const SETUP_AND_SIDES_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: [],
-    poses: ['set-up'],
   },
   {
     id: 'light-one-hand',
@@ -70,6 +69,5 @@ export const SETUP_AND_SIDES_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: ['Clear the space behind you as well: you swing both ways.'],
-    poses: ['set-up', 'half-back', 'strike'],
   },
 ];

@@ -1,8 +1,8 @@
-import type { Drill } from './drill-type.ts';
+import type { DrillText } from './drill-type.ts';
 import { FULL_TO_COURSE, IN_TURN_TO_COURSE, ladder } from './rungs.ts';
 
 /** Where the swing is loudest. Doses and pass marks are typical. */
-export const SWISH_DRILLS: readonly Drill[] = [
+export const SWISH_DRILLS: readonly DrillText[] = [
   {
     id: 'upside-down-swish',
     name: 'Upside-down swish',
@@ -40,7 +40,6 @@ export const SWISH_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: ['Hold the head end tightly; nobody in line with it.'],
-    poses: ['top', 'delivery', 'swish-past'],
   },
   {
     id: 'past-ball-full',
@@ -74,7 +73,6 @@ export const SWISH_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: ['Clear space for a fast stick.'],
-    poses: ['top', 'delivery', 'swish-past'],
   },
   {
     id: 'kneel-swing',
@@ -115,7 +113,6 @@ export const SWISH_DRILLS: readonly Drill[] = [
     ),
     startAt: 0,
     cautions: ['Soft pad under both knees; the head must not dig in: tee it high.'],
-    poses: ['half-back', 'delivery', 'swish-past'],
   },
   {
     id: 'past-ball-half',
@@ -149,7 +146,6 @@ export const SWISH_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: ['A stick without a head still flies: dry hands; its end capped.'],
-    poses: ['half-back', 'delivery', 'swish-past'],
   },
   {
     id: 'past-ball-two-way',
@@ -183,7 +179,6 @@ export const SWISH_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: ['Clear the space behind you as well: you swing both ways.'],
-    poses: ['half-back', 'swish-past', 'through'],
   },
   {
     id: 'two-way-hip-high',
@@ -217,6 +212,5 @@ export const SWISH_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: ['In a room: clear the ceiling and the walls first.'],
-    poses: ['half-back-soft', 'swish-past'],
   },
 ];

@@ -1,8 +1,8 @@
-import type { Drill } from './drill-type.ts';
+import type { DrillText } from './drill-type.ts';
 import { ladder, IRON_TO_COURSE } from './rungs.ts';
 
 /** Throws, jumps and pushes off the ground; they serve a swing drill. Doses and pass marks are typical. */
-export const THROW_AND_JUMP_DRILLS: readonly Drill[] = [
+export const THROW_AND_JUMP_DRILLS: readonly DrillText[] = [
   {
     id: 'squat-throw',
     name: 'Squat and throw up',
@@ -34,7 +34,6 @@ export const THROW_AND_JUMP_DRILLS: readonly Drill[] = [
     startAt: 2,
     serves: 'press-and-spring',
     cautions: ['A light ball first; nothing overhead; never catch it; level ground.'],
-    poses: ['squat', 'through', 'finish'],
   },
   {
     id: 'side-throw',
@@ -67,7 +66,6 @@ export const THROW_AND_JUMP_DRILLS: readonly Drill[] = [
     startAt: 2,
     serves: 'step-change-heavy',
     cautions: ['Sound wall; stand so far off that it does not come back at the face; light ball first.'],
-    poses: ['half-back', 'delivery', 'through'],
   },
   {
     id: 'toe-raise-fast',
@@ -94,7 +92,6 @@ export const THROW_AND_JUMP_DRILLS: readonly Drill[] = [
     startAt: 1,
     serves: 'press-and-spring',
     cautions: ['Shoes off on a safe, level floor only; a hold within reach.'],
-    poses: ['set-up', 'strike'],
   },
   {
     id: 'slider-push',
@@ -122,7 +119,6 @@ export const THROW_AND_JUMP_DRILLS: readonly Drill[] = [
     startAt: 1,
     serves: 'foot-push-back',
     cautions: ['Level floor, a firm hold; stop where the groin pulls.'],
-    poses: ['set-up', 'half-back', 'strike'],
   },
   {
     id: 'toe-and-ankle',
@@ -149,7 +145,6 @@ export const THROW_AND_JUMP_DRILLS: readonly Drill[] = [
     startAt: 0,
     serves: 'foot-lift-shift',
     cautions: ['Ease off with pain in the joint of the toe; re-measure once a month.'],
-    poses: ['set-up', 'strike'],
   },
   {
     id: 'resisted-takeaway',
@@ -181,7 +176,6 @@ export const THROW_AND_JUMP_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part middle-iron none on garden', 'pace half', 'swing whole', ...IRON_TO_COURSE),
     startAt: 0,
     cautions: ['Anchor that holds twice the pull; the band not in line with the face.'],
-    poses: ['set-up', 'half-back', 'top'],
   },
   {
     id: 'warm-up',
@@ -209,6 +203,5 @@ export const THROW_AND_JUMP_DRILLS: readonly Drill[] = [
     startAt: 0,
     serves: 'speed-ladder',
     cautions: ['Not through pain.'],
-    poses: ['turn-across', 'half-back', 'finish'],
   },
 ];

@@ -1,8 +1,8 @@
-import type { Drill } from './drill-type.ts';
+import type { DrillText } from './drill-type.ts';
 import { DRIVER_TO_COURSE, IN_TURN_TO_COURSE, IRON_TO_COURSE, ladder } from './rungs.ts';
 
 /** Balance, turn, separation and the body through the ball. Doses and pass marks are typical. */
-export const TURN_DRILLS: readonly Drill[] = [
+export const TURN_DRILLS: readonly DrillText[] = [
   {
     id: 'feet-together',
     name: 'Feet together',
@@ -28,7 +28,6 @@ export const TURN_DRILLS: readonly Drill[] = [
     rungs: ladder('slow whole middle-iron none on garden', 'pace half', ...IRON_TO_COURSE),
     startAt: 1,
     cautions: ['Level, dry ground.'],
-    poses: ['feet-together', 'half-back', 'strike', 'finish'],
   },
   {
     id: 'one-leg-hold',
@@ -56,7 +55,6 @@ export const TURN_DRILLS: readonly Drill[] = [
     startAt: 0,
     serves: 'feet-together',
     cautions: ['Hold within reach.'],
-    poses: ['set-up', 'finish'],
   },
   {
     id: 'club-across-turn',
@@ -89,7 +87,6 @@ export const TURN_DRILLS: readonly Drill[] = [
     startAt: 0,
     serves: 'heel-lift-turn',
     cautions: ['Turn only as far as it is free of pain.'],
-    poses: ['set-up', 'turn-across'],
   },
   {
     id: 'heel-lift-turn',
@@ -122,7 +119,6 @@ export const TURN_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part driver none on garden', 'swing whole', 'pace half', ...DRIVER_TO_COURSE),
     startAt: 1,
     cautions: [],
-    poses: ['set-up', 'top-heel', 'transition', 'finish'],
   },
   {
     id: 'back-and-through',
@@ -154,7 +150,6 @@ export const TURN_DRILLS: readonly Drill[] = [
     rungs: ladder('half whole driver none on garden', ...DRIVER_TO_COURSE),
     startAt: 0,
     cautions: ['Clear space on both sides.'],
-    poses: ['half-back', 'through', 'top', 'finish'],
   },
   {
     id: 'hips-fire',
@@ -187,7 +182,6 @@ export const TURN_DRILLS: readonly Drill[] = [
     startAt: 0,
     serves: 'step-through-both-ways',
     cautions: ['Stop on any back pain.'],
-    poses: ['set-up', 'top', 'transition'],
   },
   {
     id: 'arms-turn-throw',
@@ -220,7 +214,6 @@ export const TURN_DRILLS: readonly Drill[] = [
     rungs: ladder('slow part stick none on garden', 'swing whole', 'pace half', 'club middle-iron', ...IRON_TO_COURSE),
     startAt: 0,
     cautions: [],
-    poses: ['half-back', 'delivery', 'strike', 'through'],
   },
   {
     id: 'split-grip-turn',
@@ -259,7 +252,6 @@ export const TURN_DRILLS: readonly Drill[] = [
     ),
     startAt: 1,
     cautions: ['No ball: the grip is not secure enough.'],
-    poses: ['half-back', 'delivery', 'through', 'finish'],
   },
   {
     id: 'chest-against-arms',
@@ -292,6 +284,5 @@ export const TURN_DRILLS: readonly Drill[] = [
     rungs: ladder('slow whole middle-iron none on garden', 'pace half', ...IRON_TO_COURSE),
     startAt: 1,
     cautions: [],
-    poses: ['half-back', 'delivery', 'strike', 'through'],
   },
 ];

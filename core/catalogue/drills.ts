@@ -1,4 +1,5 @@
 import type { Drill } from './drill-type.ts';
+import { stripOf } from './figures/strips.ts';
 import { GROUND_DRILLS } from './drills-ground.ts';
 import { GROUND_STEP_DRILLS } from './drills-ground-steps.ts';
 import { EFFORT_AND_EASE_DRILLS } from './drills-effort-and-ease.ts';
@@ -22,6 +23,6 @@ export const DRILLS: readonly Drill[] = [
   ...GROUND_DRILLS,
   ...GROUND_STEP_DRILLS,
   ...THROW_AND_JUMP_DRILLS,
-];
+].map((d) => ({ ...d, figures: stripOf(d.id) ?? [] }));
 
 export const drillById = (id: string): Drill | undefined => DRILLS.find((d) => d.id === id);

@@ -4,7 +4,7 @@ import { QuietButton } from './controls.tsx';
 import { saveFile } from './save-file.ts';
 
 /** Colours of the page put into the drawing, so that it stands alone. */
-function standAlone(svg: SVGSVGElement): string {
+export function standAlone(svg: SVGSVGElement): string {
   const copy = svg.cloneNode(true) as SVGSVGElement;
   const style = getComputedStyle(svg);
   const box = svg.viewBox.baseVal;

@@ -25,7 +25,7 @@ export function DrillText({ drill, handedness }: { drill: Drill; handedness: 'ri
   const { dose, check } = drill;
   return (
     <>
-      <FigureStrip poses={drill.poses} handedness={handedness} />
+      <FigureStrip figures={drill.figures} handedness={handedness} name={drill.name} />
       <ol>
         {drill.steps.map((s) => (
           <li key={s}>{s}</li>

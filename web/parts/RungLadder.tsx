@@ -22,7 +22,9 @@ const Steps = styled.ol`
   overflow-x: auto;
 `;
 const Step = styled.li<{ $height: number; $state: 'done' | 'here' | 'ahead' }>`
-  flex: 1 0 62px;
+  flex: 1 0 46px;
+  overflow-wrap: anywhere;
+  hyphens: auto;
   border-bottom: ${(p) => p.$height}px solid
     ${(p) => (p.$state === 'ahead' ? 'var(--line)' : p.$state === 'here' ? 'var(--maple)' : 'var(--maple-deep)')};
   padding: 0 2px 2px;

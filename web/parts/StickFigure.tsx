@@ -1,99 +1,177 @@
+import { Pause, Play } from 'lucide-react';
+import { useEffect, useState } from 'react';
 import styled from 'styled-components';
-import { POSES, type Pose, type PoseId } from '../../core/catalogue/poses.ts';
-import { degToRad } from '../../core/units/units.ts';
+import { between, type Figure } from '../../core/catalogue/figures/figure.ts';
+import { FIGURE_HEIGHT, FIGURE_WIDTH, figureShapes, type Role } from '../../core/catalogue/figures/shapes.ts';
+import { QuietButton } from '../kit/controls.tsx';
+import { saveFile } from '../kit/save-file.ts';
+import { standAlone } from '../kit/SavePicture.tsx';
 
-const WIDTH = 132;
-const HEIGHT = 128;
-const GROUND = 118;
-const LEG = 46;
-const TRUNK = 30;
-const ARM = 30;
-const CLUB = 38;
+const CAPTION = 26;
+/** Time from one figure of a strip to the next, and the stand on each, ms. */
+const MOVE_MS = 700;
+const HOLD_MS = 500;
 
 const Strip = styled.div`
-  display: flex;
-  gap: var(--s1);
-`;
-const Figure = styled.figure`
-  margin: 0;
-  flex: 0 1 124px;
-  min-width: 0;
-  text-align: center;
-  figcaption {
-    font-size: var(--small);
-    color: var(--soft-ink);
-    line-height: 1.2;
+  max-width: 620px;
+  svg {
+    display: block;
+    width: 100%;
+    height: auto;
   }
 `;
+const Tools = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+`;
 
-type Point = readonly [number, number];
+const COLOURS: Readonly<Record<Role, string>> = {
+  ground: 'var(--line)',
+  ball: 'var(--maple)',
+  prop: 'var(--slate)',
+  loud: 'var(--maple)',
+  trail: 'var(--soft-ink)',
+  lead: 'var(--hips)',
+  trunk: 'var(--chest)',
+  head: 'var(--ink)',
+  arm: 'var(--lead-arm)',
+  'far arm': 'var(--soft-ink)',
+  club: 'var(--club)',
+};
 
-/** Knee between hip and foot, bent outward (or inward) by the pose's angle. */
-function knee(hip: Point, foot: Point, bendDeg: number, side: number): Point {
-  const out = Math.sin(degToRad(bendDeg) / 2) * LEG * 0.45 * side;
-  return [(hip[0] + foot[0]) / 2 + out, (hip[1] + foot[1]) / 2];
+/** One figure, face-on: the target is at the right for a right-hander, at the left for a left-hander. */
+function Drawn({ figure, handedness }: { figure: Figure; handedness: 'right' | 'left' }) {
+  return (
+    <g fill="none" strokeLinecap="round" strokeLinejoin="round">
+      {figureShapes(figure, handedness === 'left').map((s, i) =>
+        s.kind === 'line' ? (
+          <polyline
+            key={i}
+            points={s.points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')}
+            stroke={COLOURS[s.role]}
+            strokeWidth={s.width}
+          />
+        ) : (
+          <circle
+            key={i}
+            cx={s.at[0].toFixed(1)}
+            cy={s.at[1].toFixed(1)}
+            r={s.radius}
+            fill={s.filled ? COLOURS[s.role] : 'none'}
+            stroke={COLOURS[s.role]}
+            strokeWidth={s.filled ? 0 : 3}
+          />
+        ),
+      )}
+    </g>
+  );
 }
 
-/** One pose, face-on: the target is at the right of the picture for a right-hander, at its left for a left-hander. */
-function PoseFigure({ pose, handedness }: { pose: Pose; handedness: 'right' | 'left' }) {
-  const half = pose.stance * LEG;
-  const lead: Point = [WIDTH / 2 + half, GROUND];
-  const trail: Point = [WIDTH / 2 - half, GROUND];
-  const sink = (pose.leadKneeBendDeg + pose.trailKneeBendDeg) * 0.08;
-  const hip: Point = [WIDTH / 2 + pose.hipShift * half, GROUND - LEG + sink];
-  const tilt = degToRad(pose.trunkTiltDeg);
-  const neck: Point = [hip[0] - Math.sin(tilt) * TRUNK, hip[1] - Math.cos(tilt) * TRUNK];
-  const head: Point = [neck[0] - Math.sin(tilt) * 9, neck[1] - 10];
-  const swing = (deg: number, from: Point, length: number): Point => [
-    from[0] + Math.sin(degToRad(deg)) * length,
-    from[1] + Math.cos(degToRad(deg)) * length,
-  ];
-  const shoulder: Point = [neck[0], neck[1] + 3];
-  const hand = swing(pose.armDeg, shoulder, ARM);
-  const club = swing(pose.clubDeg, hand, CLUB);
-  const at = (p: Point): string => `${p[0].toFixed(1)},${p[1].toFixed(1)}`;
-  const leadKnee = knee([hip[0] + 4, hip[1]], lead, pose.leadKneeBendDeg, 1);
-  const trailKnee = knee([hip[0] - 4, hip[1]], trail, pose.trailKneeBendDeg, 1);
+/** The figure at a moment of the strip in motion, its last one held before it begins again. */
+function figureAt(figures: readonly Figure[], ms: number): Figure {
+  const each = MOVE_MS + HOLD_MS;
+  const t = ms % (each * figures.length);
+  const at = Math.floor(t / each);
+  const share = Math.max(0, (t - at * each - HOLD_MS) / MOVE_MS);
+  const [from, to] = [figures[at]!, figures[at + 1]];
+  return to ? between(from, to, share) : from;
+}
+
+/** The strip's figures one after the other in one place. */
+function Motion({ figures, handedness }: { figures: readonly Figure[]; handedness: 'right' | 'left' }) {
+  const [ms, setMs] = useState(0);
+  useEffect(() => {
+    const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+    const start = performance.now();
+    let frame = 0;
+    const step = (now: number): void => {
+      const t = now - start;
+      // Where motion is unwanted the figures change without moving.
+      setMs(still ? Math.floor(t / (MOVE_MS + HOLD_MS)) * (MOVE_MS + HOLD_MS) : t);
+      frame = requestAnimationFrame(step);
+    };
+    frame = requestAnimationFrame(step);
+    return () => cancelAnimationFrame(frame);
+  }, []);
+  const figure = figureAt(figures, ms);
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" aria-hidden>
-      <g
-        transform={handedness === 'left' ? `translate(${WIDTH} 0) scale(-1 1)` : undefined}
-        fill="none"
-        strokeLinecap="round"
-        strokeLinejoin="round"
-      >
-        <line x1={4} x2={WIDTH - 4} y1={GROUND + 2} y2={GROUND + 2} stroke="var(--line)" strokeWidth={2} />
-        <circle cx={WIDTH / 2 + 6} cy={GROUND - 1} r={2.5} fill="var(--maple)" />
-        <polyline
-          points={`${at([hip[0] - 4, hip[1]])} ${at(trailKnee)} ${at(trail)}`}
-          stroke="var(--soft-ink)"
-          strokeWidth={5}
-        />
-        <polyline
-          points={`${at([hip[0] + 4, hip[1]])} ${at(leadKnee)} ${at(lead)}`}
-          stroke="var(--hips)"
-          strokeWidth={5}
-        />
-        <line x1={hip[0]} y1={hip[1]} x2={neck[0]} y2={neck[1]} stroke="var(--chest)" strokeWidth={6} />
-        <circle cx={head[0]} cy={head[1]} r={7.5} stroke="var(--ink)" strokeWidth={3} />
-        <line x1={shoulder[0]} y1={shoulder[1]} x2={hand[0]} y2={hand[1]} stroke="var(--lead-arm)" strokeWidth={4.5} />
-        <line x1={hand[0]} y1={hand[1]} x2={club[0]} y2={club[1]} stroke="var(--club)" strokeWidth={2.5} />
-        <circle cx={club[0]} cy={club[1]} r={3} fill="var(--club)" />
-      </g>
+    <svg
+      viewBox={`0 0 ${FIGURE_WIDTH} ${FIGURE_HEIGHT + CAPTION}`}
+      style={{ maxWidth: 240 }}
+      role="img"
+      aria-label="The drill in motion"
+    >
+      <Drawn figure={figure} handedness={handedness} />
+      <Caption x={FIGURE_WIDTH / 2} text={figure.label} />
     </svg>
   );
 }
 
-/** A drill as a strip of figures drawn from joint angles, mirrored for left-handers. */
-export function FigureStrip({ poses, handedness }: { poses: readonly PoseId[]; handedness: 'right' | 'left' }) {
+const WIDE = 22;
+/** A caption in one or two lines under a figure. */
+function Caption({ x, text }: { x: number; text: string }) {
+  const cut = text.length > WIDE ? text.lastIndexOf(' ', WIDE) : text.length;
+  return (
+    <text x={x} y={FIGURE_HEIGHT + 6} textAnchor="middle" fontSize={10.5} fill="var(--soft-ink)">
+      <tspan x={x}>{text.slice(0, cut)}</tspan>
+      <tspan x={x} dy={12}>
+        {text.slice(cut).trim()}
+      </tspan>
+    </text>
+  );
+}
+
+/** A drill as a strip of figures drawn from joint angles, mirrored for left-handers; moved and saved on request. */
+export function FigureStrip({
+  figures,
+  handedness,
+  name,
+}: {
+  figures: readonly Figure[];
+  handedness: 'right' | 'left';
+  /** File name under which it is saved; it is not offered without one. */
+  name?: string;
+}) {
+  const [moves, setMoves] = useState(false);
+  const [drawing, setDrawing] = useState<SVGSVGElement | null>(null);
+  if (figures.length === 0) return null;
+  const width = FIGURE_WIDTH * figures.length;
   return (
     <Strip>
-      {poses.map((id) => (
-        <Figure key={id}>
-          <PoseFigure pose={POSES[id]} handedness={handedness} />
-          <figcaption>{POSES[id].label}</figcaption>
-        </Figure>
-      ))}
+      {moves ? (
+        <Motion figures={figures} handedness={handedness} />
+      ) : (
+        <svg
+          ref={setDrawing}
+          viewBox={`0 0 ${width} ${FIGURE_HEIGHT + CAPTION}`}
+          style={{ maxWidth: figures.length * 155 }}
+          role="img"
+          aria-label={figures.map((f) => f.label).join(', then ')}
+        >
+          {figures.map((f, i) => (
+            <g key={i} transform={`translate(${i * FIGURE_WIDTH} 0)`}>
+              <Drawn figure={f} handedness={handedness} />
+              <Caption x={FIGURE_WIDTH / 2} text={f.label} />
+            </g>
+          ))}
+        </svg>
+      )}
+      <Tools>
+        <QuietButton onPress={() => setMoves(!moves)}>
+          {moves ? <Pause size={18} aria-hidden /> : <Play size={18} aria-hidden />}
+          {moves ? 'Stop' : 'Show it in motion'}
+        </QuietButton>
+        {name && !moves ? (
+          <QuietButton
+            onPress={() => {
+              if (drawing) saveFile(standAlone(drawing), `${name}.svg`, 'image/svg+xml');
+            }}
+          >
+            Save as SVG
+          </QuietButton>
+        ) : null}
+      </Tools>
     </Strip>
   );
 }

@@ -179,7 +179,7 @@ export function DrillLog({
         <Soft>
           Rung: {rungWords(drill.rung, aidOf(info))} · set {run.set} of {drill.sets}, {drill.reps} reps
         </Soft>
-        <FigureStrip poses={info.poses} handedness={plan.handedness} />
+        <FigureStrip figures={info.figures} handedness={plan.handedness} />
         {drill.cue ? (
           <p>
             Cue: <strong>{drill.cue}</strong>

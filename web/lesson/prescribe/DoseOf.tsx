@@ -54,15 +54,15 @@ export function DoseOf({ picked: p, onChange }: { picked: Picked; onChange: (par
     <section aria-label={`Dose of ${drill.name}`} style={{ display: 'grid', gap: 'var(--s2)' }}>
       <h3>{drill.name}</h3>
       {p.because ? <Soft>{p.because}</Soft> : null}
+      <Select
+        label="Rung"
+        value={p.rung}
+        onChange={(r) => onChange({ rung: r })}
+        options={[...new Set([p.rung, ...rungKeysOf(drill)])]
+          .map((id) => ({ id, name: rungPlaceWords(drill, id) }))
+          .sort((a, b) => parseInt(a.name) - parseInt(b.name))}
+      />
       <Grid $least="150px">
-        <Select
-          label="Rung"
-          value={p.rung}
-          onChange={(r) => onChange({ rung: r })}
-          options={[...new Set([p.rung, ...rungKeysOf(drill)])]
-            .map((id) => ({ id, name: rungPlaceWords(drill, id) }))
-            .sort((a, b) => parseInt(a.name) - parseInt(b.name))}
-        />
         {count('Sets', 'sets')}
         {count('Reps', 'reps')}
         {count('Sessions a week', 'sessionsPerWeek')}
