@@ -29,6 +29,7 @@ const OWNERS: ReadonlySet<Address> = new Set<Address>([
 
 /** What an assistant may change: what was measured, seen and done, never what was decided from it. */
 const ASSISTANTS: ReadonlySet<Address> = new Set<Address>([
+  'PUT /favourites',
   'PUT /account/password',
   'DELETE /account/sign-ins/:id',
   'DELETE /account/sign-ins',

@@ -1,3 +1,4 @@
+import type { ShelfAnswer } from './drill-types.ts';
 import { tuple } from '../core/numeric/tuple.ts';
 import type { CaptureMapping } from '../core/formats/capture-mapping.ts';
 import type { MappedColumn } from '../core/formats/shot-columns.ts';
@@ -177,6 +178,10 @@ export interface Answers {
   'GET /devices': readonly DeviceWire[];
   'POST /waiting-shots': { taken: number };
 
+  'GET /drills': ShelfAnswer;
+  'PUT /drills/:id': { drillId: string; version: number };
+  'DELETE /drills/:id': Nothing;
+  'PUT /favourites': Nothing;
   'GET /beliefs': BeliefsAnswer;
   'POST /beliefs/changes': Made;
   'POST /beliefs/reset': Nothing;

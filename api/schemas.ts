@@ -138,6 +138,8 @@ export const planSchema = yup.object({
         drillId: yup.string().required(),
         rung: rung().required('is needed'),
         cue: text(300),
+        /** Why it stands in a plan whose target it does not treat. */
+        because: text(500),
         sets: yup.number().integer().min(1).max(20).required(),
         reps: yup.number().integer().min(1).max(100).required(),
         sessionsPerWeek: yup.number().integer().min(1).max(14).required(),

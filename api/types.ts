@@ -1,3 +1,5 @@
+import type { Drill } from '../core/catalogue/drill-type.ts';
+import type { OwnDrillText } from '../core/catalogue/own-drill.ts';
 import type { Load } from '../core/plan/load.ts';
 import type { ClosuresWire, PainWire } from './body-types.ts';
 import type { ThreadWire } from './thread-types.ts';
@@ -280,6 +282,10 @@ export interface DrillChoiceWire {
   cautions: string[];
   /** What it did for this student before, as a sentence; empty where it was never practised. */
   record: string;
+  /** Dose and check as they are for this body, and what was changed because of what. */
+  dose: Drill['dose'];
+  check: Drill['check'];
+  fitted: string[];
 }
 
 export interface PlanDrillWire {
@@ -292,6 +298,10 @@ export interface PlanDrillWire {
   reps: number;
   restS: number;
   sessionsPerWeek: number;
+  /** Its check as it is for this body; empty where it is the drill's own. */
+  mark: string;
+  /** Why it stands in a plan whose target it does not treat; empty where it treats it. */
+  because: string;
   /** Runs, was stopped, or gave way to another drill. */
   state: 'running' | 'stopped' | 'changed';
 }
@@ -393,6 +403,8 @@ export interface PracticeAnswer {
   referral: string;
   /** Each with why it is closed now; empty where it is open. */
   drills: (PlanDrillWire & { cautions: string[]; closedBecause: string[] })[];
+  /** Written drills of the plan, by their ids. */
+  ownDrills: { drillId: string; said: OwnDrillText }[];
   /** Number of the instructor; empty for none. */
   phone: string;
   speedUnit: Settings['speedUnit'];

@@ -28,6 +28,7 @@ import { Traffic } from './http/traffic.ts';
 import { Problem, problemHandler, unknownRoute } from './http/problem.ts';
 import { lessonRoutes } from './routes/lessons.ts';
 import { bodyRoutes } from './routes/body.ts';
+import { drillRoutes } from './routes/drills.ts';
 import { planRoutes } from './routes/plans.ts';
 import { practiceRoutes } from './routes/practice.ts';
 import { shotRoutes } from './routes/shots.ts';
@@ -152,6 +153,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', swishRoutes(services));
   api.use('/', deviceRoutes(services));
   api.use('/', diagnosisRoutes(services));
+  api.use('/', drillRoutes(services));
   api.use('/', planRoutes(services));
   api.use('/', bodyRoutes(services));
   api.use('/', storageRoutes(services));

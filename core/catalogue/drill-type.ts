@@ -3,30 +3,35 @@ import type { Figure } from './figures/figure.ts';
 import type { Pace, Rung } from './rungs.ts';
 import type { LensId } from './stages.ts';
 
-export type Place = 'living room' | 'garden' | 'range' | 'gym';
-export type Intensity = 'technique' | 'intent' | 'maximal';
-export type KitId =
-  | 'club'
-  | 'driver'
-  | 'iron'
-  | 'light stick'
-  | 'heavy stick'
-  | 'alignment stick'
-  | 'flexible stick'
-  | 'mirror'
-  | 'chair'
-  | 'racket'
-  | 'pen'
-  | 'medicine ball'
-  | 'band'
-  | 'rope'
-  | 'pad'
-  | 'slider'
-  | 'two sticks'
-  | 'wedge pad';
+export const PLACES = ['living room', 'garden', 'range', 'gym'] as const;
+export type Place = (typeof PLACES)[number];
+export const INTENSITIES = ['technique', 'intent', 'maximal'] as const;
+export type Intensity = (typeof INTENSITIES)[number];
+export const KIT = [
+  'club',
+  'driver',
+  'iron',
+  'light stick',
+  'heavy stick',
+  'alignment stick',
+  'flexible stick',
+  'mirror',
+  'chair',
+  'racket',
+  'pen',
+  'medicine ball',
+  'band',
+  'rope',
+  'pad',
+  'slider',
+  'two sticks',
+  'wedge pad',
+] as const;
+export type KitId = (typeof KIT)[number];
 
 /** Who can say whether a rep met its check. */
-export type Judge = 'student' | 'ear' | 'film' | 'device' | 'instructor';
+export const JUDGES = ['student', 'ear', 'film', 'device', 'instructor'] as const;
+export type Judge = (typeof JUDGES)[number];
 
 export interface DrillDose {
   readonly sets: number;
@@ -69,6 +74,8 @@ export interface DrillText {
   readonly rungChecks?: Readonly<
     Record<string, { readonly text: string; readonly passed: number; readonly of: number }>
   >;
+  /** Jumps, throws or moves a heavy implement: closed for growing players where it is more than technique. */
+  readonly burdens?: true;
   /** Swing drill that mobility, warm-up, a jump or a throw serves: it ends there instead of on a ball of its own. */
   readonly serves?: string;
   readonly cautions: readonly string[];

@@ -51,6 +51,7 @@ export const GROUND_STEP_DRILLS: readonly DrillText[] = [
     kit: ['driver'],
     places: ['garden', 'range'],
     intensity: 'maximal',
+    burdens: true,
     demands: ['knee', 'hip', 'ankle', 'foot', 'lower back'],
     steps: [
       'Feet together, a small step to the lead side on the backswing.',
@@ -77,6 +78,7 @@ export const GROUND_STEP_DRILLS: readonly DrillText[] = [
     kit: ['driver'],
     places: ['garden', 'range'],
     intensity: 'maximal',
+    burdens: true,
     demands: ['knee', 'hip', 'ankle', 'foot', 'lower back'],
     steps: [
       'Swing the club forward past the ball place, a small step to the trail side meanwhile.',
@@ -200,6 +202,7 @@ export const GROUND_STEP_DRILLS: readonly DrillText[] = [
     kit: ['heavy stick', 'club'],
     places: ['garden', 'range', 'gym'],
     intensity: 'intent',
+    burdens: true,
     demands: ['lower back', 'upper back', 'shoulder', 'knee'],
     steps: [
       'Heavy stick, feet together.',

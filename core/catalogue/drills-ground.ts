@@ -43,6 +43,7 @@ export const GROUND_DRILLS: readonly DrillText[] = [
     kit: [],
     places: ['garden', 'gym', 'range'],
     intensity: 'maximal',
+    burdens: true,
     demands: ['hip', 'knee', 'ankle', 'foot'],
     needs: { balanceS: 8 },
     steps: [

@@ -11,6 +11,7 @@ export const THROW_AND_JUMP_DRILLS: readonly DrillText[] = [
     kit: ['medicine ball'],
     places: ['garden', 'gym'],
     intensity: 'maximal',
+    burdens: true,
     demands: ['knee', 'hip', 'ankle', 'lower back', 'shoulder'],
     steps: [
       'Hold a light ball at the chest, feet under the hips.',
@@ -43,6 +44,7 @@ export const THROW_AND_JUMP_DRILLS: readonly DrillText[] = [
     kit: ['medicine ball'],
     places: ['garden', 'gym'],
     intensity: 'maximal',
+    burdens: true,
     demands: ['upper back', 'lower back', 'hip', 'knee', 'shoulder'],
     steps: [
       'Golf posture side-on to a sound wall, ball at the hips.',

@@ -25,6 +25,7 @@ export type InputErrorCode =
   | 'no-frames'
   | 'codec'
   | 'unreadable'
+  | 'no-ladder'
   | 'usage';
 
 /**

@@ -2,6 +2,7 @@ import { ALWAYS_CAUTIONS, JUNIOR_CAUTION, MAXIMAL_CAUTION } from '../catalogue/c
 import type { Drill, KitId, Place } from '../catalogue/drill-type.ts';
 import { DRILLS } from '../catalogue/drills.ts';
 import { bodyClosedBecause, type Body } from './body.ts';
+import { bodyRank, fitDrill } from './fit-drill.ts';
 import type { LensId } from '../catalogue/stages.ts';
 
 /** What of a student decides on the drills that are open. */
@@ -9,12 +10,23 @@ export interface PlanStudent extends Body {
   readonly ageYears: number;
   readonly kit: readonly KitId[];
   readonly places: readonly Place[];
+  /** Of the newest screen, the weaker side. */
   readonly balanceS?: number;
+  readonly trunkTurnDeg?: number;
+  readonly toeExtensionDeg?: number;
+  readonly heelRaises?: number;
+  /** Comes back after a break, a condition or an injury. */
+  readonly returning?: boolean;
   readonly lens: LensId;
+  /** Drills that the practice wrote, newest versions. */
+  readonly ownDrills?: readonly Drill[];
 }
 
 export interface DrillChoice {
+  /** With its mark and dose as they are for this body. */
   readonly drill: Drill;
+  /** What of mark and dose the body changed, and why. */
+  readonly fitted: readonly string[];
   readonly open: boolean;
   /** Why it is closed; empty where it is open. */
   readonly closedBecause: readonly string[];
@@ -42,8 +54,8 @@ export function closedBecauseFor(drill: Drill, student: PlanStudent): string[] {
   ) {
     reasons.push(`Needs a single-leg stand of ${drill.needs.balanceS} s; measured ${student.balanceS.toFixed(0)} s.`);
   }
-  if (drill.intensity === 'maximal' && student.ageYears < JUNIOR_AGE) {
-    reasons.push('Maximal work is closed for growing players.');
+  if (student.ageYears < JUNIOR_AGE && drill.burdens && drill.intensity !== 'technique') {
+    reasons.push('Maximal throws, jumps and heavy implements are closed for growing players.');
   }
   return reasons;
 }
@@ -58,14 +70,28 @@ export function cautionsFor(drill: Drill, student: Pick<PlanStudent, 'ageYears'>
   ];
 }
 
-/** Drills for a fault: open ones first, those of the student's lens before others; closed ones with why. */
+/** A drill as it stands for a student: open or closed with why, mark and dose as the body has them. */
+export function choiceOf(drill: Drill, student: PlanStudent): DrillChoice {
+  const closedBecause = closedBecauseFor(drill, student);
+  const { drill: own, because } = fitDrill(drill, student);
+  return {
+    drill: own,
+    fitted: because,
+    open: closedBecause.length === 0,
+    closedBecause,
+    cautions: cautionsFor(drill, student),
+  };
+}
+
+/** Drills for a fault: open ones first, those that the body asks for, those of the student's lens before others; closed ones with why. */
 export function drillsFor(fault: string, student: PlanStudent): DrillChoice[] {
   const rank = (c: DrillChoice): number =>
-    (c.open ? 0 : 100) + (c.drill.lenses.includes(student.lens) ? 0 : 10) + c.drill.treats.indexOf(fault);
-  return DRILLS.filter((d) => d.treats.includes(fault))
-    .map((drill) => {
-      const closedBecause = closedBecauseFor(drill, student);
-      return { drill, open: closedBecause.length === 0, closedBecause, cautions: cautionsFor(drill, student) };
-    })
+    (c.open ? 0 : 1000) +
+    100 * bodyRank(c.drill, student) +
+    (c.drill.lenses.includes(student.lens) ? 0 : 10) +
+    c.drill.treats.indexOf(fault);
+  return [...DRILLS, ...(student.ownDrills ?? [])]
+    .filter((d) => d.treats.includes(fault))
+    .map((drill) => choiceOf(drill, student))
     .sort((a, b) => rank(a) - rank(b));
 }

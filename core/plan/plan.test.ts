@@ -71,7 +71,7 @@ describe('which drills are open', () => {
     expect(closed('early-release', { places: ['living room'] })).toMatch(/Only for range or garden/);
     expect(closed('early-release', { painfulParts: ['wrist'] })).toMatch(/Loads the wrist/);
     expect(closed('effort-over-speed', { balanceS: 4 })).toMatch(/single-leg stand of 10 s; measured 4 s/);
-    expect(closed('effort-over-speed', { ageYears: 14 })).toMatch(/closed for growing players/);
+    expect(closed('no-leg-extension', { ageYears: 14 })).toMatch(/closed for growing players/);
   });
   test('a lens changes the order, never what is open or the cautions', () => {
     const by = (lens: PlanStudent['lens']) => drillsFor('early-release', { ...student, lens });

@@ -35,6 +35,7 @@ describe('the next plan', () => {
     sets: 2,
     reps: 8,
     sessionsPerWeek: 3,
+    because: '',
     state: 'running',
     ...change,
   });
@@ -61,7 +62,7 @@ describe('the next plan', () => {
     );
     expect(plan.drills).toHaveLength(1);
     expect(['throw-bend-extend', 'flat-face-strike']).not.toContain(plan.drills[0]!.drillId);
-    expect(plan.drills[0]!.because).toContain('In place of');
+    expect(plan.drills[0]!.why).toContain('In place of');
     expect(plan.dropped.map((d) => d.drillId)).toEqual(['throw-bend-extend', 'flat-face-strike']);
   });
   test('a drill that the body closes by now does not go on', () => {

@@ -4,7 +4,7 @@ import { rungWords } from '../catalogue/rungs.ts';
 import { dayWords } from './day-words.ts';
 import { hasFailed, type Trial } from './trials.ts';
 import { isJudged, metMark, type DrillSession } from './ladder.ts';
-import { drillsFor, type DrillChoice, type PlanStudent } from './open-drills.ts';
+import { choiceOf, drillsFor, type DrillChoice, type PlanStudent } from './open-drills.ts';
 import type { Level } from '../catalogue/stages.ts';
 
 const DAY_MS = 86_400_000;
@@ -88,12 +88,14 @@ export interface RunningDrill {
   readonly sets: number;
   readonly reps: number;
   readonly sessionsPerWeek: number;
+  /** Why it stands in a plan whose target it does not treat; empty where it treats it. */
+  readonly because: string;
   readonly state: 'running' | 'stopped' | 'changed';
 }
 
 export interface DraftDrill extends Omit<RunningDrill, 'state'> {
   /** Why it stands in the next plan. */
-  readonly because: string;
+  readonly why: string;
   /** It runs on from the plan before; else it is new in this one. */
   readonly continues: boolean;
 }
@@ -124,7 +126,8 @@ function inPlaceOf(target: string, student: PlanStudent, old: RunningDrill, trie
     sets: drill.dose.sets,
     reps: drill.dose.reps,
     sessionsPerWeek: drill.dose.sessionsPerWeek,
-    because: `In place of “${name}”: not tried for this target yet, open for this body, kit and place${school}.`,
+    because: '',
+    why: `In place of “${name}”: not tried for this target yet, open for this body, kit and place${school}.`,
     continues: false,
   };
 }
@@ -144,10 +147,12 @@ export function nextPlan(
   const used = new Set([...tried, ...running.map((d) => d.drillId)]);
   const drills: DraftDrill[] = [];
   const dropped: { drillId: string; because: string }[] = [];
-  for (const { state, drillId, rung, cue, sets, reps, sessionsPerWeek } of running) {
+  for (const { state, drillId, rung, cue, sets, reps, sessionsPerWeek, because } of running) {
     // Nothing else of the drill that runs goes along, its id least of all.
-    const d = { drillId, rung, cue, sets, reps, sessionsPerWeek };
-    const choice = choices.get(d.drillId);
+    const d = { drillId, rung, cue, sets, reps, sessionsPerWeek, because };
+    const known = drillById(d.drillId);
+    // A drill given for a target that it does not treat, or one that is off the shelf by now, is looked at all the same.
+    const choice = choices.get(d.drillId) ?? (known && choiceOf(known, student));
     if (state === 'stopped') dropped.push({ drillId: d.drillId, because: 'You stopped it.' });
     else if (state === 'changed') {
       const next = inPlaceOf(target, student, { ...d, state }, used);
@@ -161,9 +166,9 @@ export function nextPlan(
       }
     } else if (choice && !choice.open) dropped.push({ drillId: d.drillId, because: choice.closedBecause.join(' ') });
     else {
-      const drill = choice?.drill ?? drillById(d.drillId);
+      const drill = choice?.drill;
       const here = drill ? rungFor(drill, d.rung) : d.rung;
-      drills.push({ ...d, rung: here, because: `Goes on at the rung “${rungWords(here)}”.`, continues: true });
+      drills.push({ ...d, rung: here, why: `Goes on at the rung “${rungWords(here)}”.`, continues: true });
     }
   }
   return { drills, dropped };

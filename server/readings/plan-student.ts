@@ -6,6 +6,7 @@ import type { PlanStudent } from '../../core/plan/open-drills.ts';
 import type { Db } from '../db/connection.ts';
 import { asOpenPain, painsOf } from '../rows/pains.ts';
 import { ageYears } from './lesson-data.ts';
+import { ownDrills } from '../rows/own-drills.ts';
 import { screensOf, type StudentRow } from '../rows/students.ts';
 
 /** Comes back after a break, a condition or an injury: lower caps. */
@@ -18,18 +19,28 @@ export const bodyOf = (row: StudentRow): Omit<Body, 'pains'> => ({
   painfulParts: row.painful_parts as BodyPart[],
 });
 
+/** The smaller of both sides, where either was measured. */
+function weaker(...sides: readonly (number | null | undefined)[]): number | undefined {
+  const known = sides.filter((v): v is number => typeof v === 'number');
+  return known.length > 0 ? Math.min(...known) : undefined;
+}
+
 /** What of a student decides on open drills: age on a day, body and open pain as they are now. */
 export async function planStudent(db: Db, practiceId: string, row: StudentRow, on: Date): Promise<PlanStudent> {
   const screen = (await screensOf(db, practiceId, row.id))[0];
   const pains = await painsOf(db, practiceId, [row.id], true);
-  const balance = [screen?.balanceLeadS, screen?.balanceTrailS].filter((v): v is number => typeof v === 'number');
   return {
     ageYears: ageYears(row, on),
     kit: row.kit as KitId[],
     places: row.places as Place[],
     ...bodyOf(row),
     pains: (pains.get(row.id) ?? []).map(asOpenPain),
-    balanceS: balance.length > 0 ? Math.min(...balance) : undefined,
+    balanceS: weaker(screen?.balanceLeadS, screen?.balanceTrailS),
+    trunkTurnDeg: weaker(screen?.trunkTurnLeadDeg, screen?.trunkTurnTrailDeg),
+    toeExtensionDeg: weaker(screen?.toeExtensionLeadDeg, screen?.toeExtensionTrailDeg),
+    heelRaises: screen?.heelRaises ?? undefined,
+    returning: isReturning(row),
+    ownDrills: await ownDrills(db, practiceId),
     lens: row.lens as LensId,
   };
 }

@@ -1,11 +1,12 @@
 import type * as yup from 'yup';
 import type { planSchema } from '../../api/schemas.ts';
 import type { PlanDrillWire, PrescribeAnswer } from '../../api/types.ts';
+import type { Drill } from '../../core/catalogue/drill-type.ts';
 import { isRungFor } from '../../core/catalogue/drill-rungs.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { rungWords } from '../../core/catalogue/rungs.ts';
 import { planIsClosed } from '../../core/plan/body.ts';
-import { drillsFor } from '../../core/plan/open-drills.ts';
+import { choiceOf, drillsFor } from '../../core/plan/open-drills.ts';
 import { planWeek, type WeekWish } from '../../core/plan/week.ts';
 import type { Db } from '../db/connection.ts';
 import { runningTarget } from '../rows/thread.ts';
@@ -39,6 +40,9 @@ export async function prescribeAnswer(
           closedBecause: [...c.closedBecause],
           cautions: [...c.cautions],
           record: recordOf(c.drill.id, sets),
+          dose: c.drill.dose,
+          check: c.drill.check,
+          fitted: [...c.fitted],
         }))
       : [],
     plan: await planOfLesson(db, practiceId, lessonId),
@@ -55,12 +59,20 @@ export async function makePlan(
   const { lesson, student } = await loadLesson(db, practiceId, lessonId);
   const who = await planStudent(db, practiceId, student, lesson.starts_at);
   const choices = new Map(drillsFor(input.target, who).map((c) => [c.drill.id, c]));
+  const fitted = new Map<string, Drill>();
   const wishes: WeekWish[] = [];
   for (const [i, d] of input.drills.entries()) {
     const drill = drillById(d.drillId);
-    const choice = choices.get(d.drillId);
-    if (!drill || !choice)
-      throw new Problem(422, 'bad-field', `“${d.drillId}” is no drill for this target.`, `drills[${i}].drillId`);
+    if (!drill) throw new Problem(422, 'bad-field', `“${d.drillId}” is no drill of the shelf.`, `drills[${i}].drillId`);
+    if (!choices.has(d.drillId) && !drill.treats.includes(input.target) && d.because === '')
+      throw new Problem(
+        422,
+        'bad-field',
+        `${drill.name} does not treat this target: say why it is given for it.`,
+        `drills[${i}].because`,
+      );
+    const choice = choices.get(d.drillId) ?? choiceOf(drill, who);
+    fitted.set(d.drillId, choice.drill);
     if (!choice.open)
       throw new Problem(
         422,
@@ -82,11 +94,17 @@ export async function makePlan(
       ? Math.round((Date.parse(`${student.goal_date}T00:00:00Z`) - startsAt) / DAY_MS)
       : undefined,
   });
-  const drills: Omit<PlanDrillWire, 'state'>[] = input.drills.map((d) => ({
-    ...d,
-    sets: week.setsOf[d.drillId] ?? d.sets,
-    restS: drillById(d.drillId)?.dose.restS ?? 60,
-  }));
+  const drills: Omit<PlanDrillWire, 'state'>[] = input.drills.map((d) => {
+    const drill = fitted.get(d.drillId);
+    const text = drill?.check.text ?? '';
+    return {
+      ...d,
+      because: drill?.treats.includes(input.target) ? '' : d.because,
+      mark: text === drillById(d.drillId)?.check.text ? '' : text,
+      sets: week.setsOf[d.drillId] ?? d.sets,
+      restS: drill?.dose.restS ?? 60,
+    };
+  });
   await db.transaction((tx) =>
     insertPlan(
       tx,

@@ -10,6 +10,7 @@ import type { Db } from '../db/connection.ts';
 import { loadLesson } from './lesson-data.ts';
 import { lessonEnds } from '../rows/lessons.ts';
 import { ownWordsOf } from '../rows/blocks.ts';
+import { ownDrills } from '../rows/own-drills.ts';
 import { setsOfPlan } from '../rows/practice.ts';
 import { threadSets } from './thread.ts';
 import type { Means } from '../work/means.ts';
@@ -53,6 +54,7 @@ function gainToWire(review: Review): GainWire {
 export async function reviewAnswer(means: Means, practiceId: string, lessonId: string): Promise<ReviewAnswer> {
   const { db } = means;
   const { lesson, student } = await loadLesson(db, practiceId, lessonId);
+  await ownDrills(db, practiceId);
   const progress = await progressOf(means, practiceId, student, lesson.starts_at);
   const plan = await planInForce(db, practiceId, student.id, lesson.starts_at, lessonId);
   const practice = plan ? await setsOfPlan(db, practiceId, plan.id) : [];

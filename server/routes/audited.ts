@@ -48,6 +48,8 @@ const SAID: Partial<Record<Address, string>> = {
   'PUT /settings': 'changed the settings',
   'PUT /retention': 'changed how long things are kept',
   'PUT /account/password': 'changed the password',
+  'PUT /drills/:id': 'wrote a drill',
+  'DELETE /drills/:id': 'took a drill off the shelf',
   'POST /feed-key': 'changed the devices’ key',
   'POST /invitations': 'invited',
   'DELETE /invitations/:id': 'withdrew an invitation',
@@ -56,6 +58,7 @@ const SAID: Partial<Record<Address, string>> = {
 };
 /** Lookups and steps of an upload: nothing of their own. */
 const UNSAID: ReadonlySet<Address> = new Set<Address>([
+  'PUT /favourites',
   'POST /column-mappings/find',
   'POST /capture-mappings/find',
   'POST /videos/:id/pieces',

@@ -2,6 +2,7 @@ import { Router, type Request } from 'express';
 import { practiceSetSchema, settingsSchema } from '../../api/schemas.ts';
 import type { PlanDrillWire, PracticeAnswer } from '../../api/types.ts';
 import { ALWAYS_CAUTIONS, REFERRAL } from '../../core/catalogue/cautions.ts';
+import { isFullIntentAt } from '../../core/catalogue/drill-rungs.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { bodyClosedBecause, planIsClosed } from '../../core/plan/body.ts';
 import type { Load } from '../../core/plan/load.ts';
@@ -19,6 +20,8 @@ import { practiceRow } from '../rows/accounts.ts';
 import { keepLate } from '../rows/late-sets.ts';
 import { endedLink, studentByLink } from '../rows/links.ts';
 import { logSet } from '../readings/log-set.ts';
+import { ownDrillId } from '../../core/catalogue/own-drill.ts';
+import { ownDrillVersions } from '../rows/own-drills.ts';
 import { setsOfPlan } from '../rows/practice.ts';
 
 /** The phone's own time as it says it; undefined where it is no time. */
@@ -30,7 +33,7 @@ function sentAtOf(req: Request): string | undefined {
 /** A drill of the plan with its cautions, and why it is closed now: by the instructor, by pain, by the caps. */
 function onPhone(d: PlanDrillWire, who: PlanStudent, load: Load): PracticeAnswer['drills'][number] {
   const drill = drillById(d.drillId);
-  const maximal = drill?.intensity === 'maximal';
+  const maximal = isFullIntentAt(drill, d.rung);
   const body = drill ? bodyClosedBecause({ loads: drill.demands, maximal, drillId: drill.id }, who) : [];
   return {
     ...d,
@@ -68,13 +71,15 @@ export function practiceRoutes(services: Services): Router {
     const plan = await planInForce(db, practiceId, student.id);
     const settings = settingsSchema.cast((await practiceRow(db, practiceId))?.settings ?? {});
     const closed = planIsClosed(who);
+    const versions = await ownDrillVersions(db, practiceId);
     const { load, pains, planClosedBecause } = await closuresOf(db, practiceId, student, new Date());
     const answer: PracticeAnswer = {
       studentName: student.name,
       handedness: student.handedness,
       planClosed: closed,
       planClosedBecause,
-      pains,
+      // The words of a note may be the instructor's; the phone needs part and kind.
+      pains: pains.map((p) => ({ ...p, note: '' })),
       load,
       target: plan?.target ?? null,
       startsOn: plan?.startsOn ?? null,
@@ -82,6 +87,9 @@ export function practiceRoutes(services: Services): Router {
       cautions: [...ALWAYS_CAUTIONS],
       referral: REFERRAL,
       drills: closed ? [] : (plan?.drills ?? []).map((d) => onPhone(d, who, load)),
+      ownDrills: versions
+        .flatMap((v) => (v.said ? [{ drillId: ownDrillId(v.id, v.version), said: v.said }] : []))
+        .filter((v) => plan?.drills.some((d) => d.drillId === v.drillId)),
       sets: plan ? await setsOfPlan(db, practiceId, plan.id) : [],
       phone: settings.phone,
       speedUnit: settings.speedUnit,

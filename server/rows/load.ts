@@ -1,11 +1,15 @@
+import type { Drill } from '../../core/catalogue/drill-type.ts';
 import { DRILLS } from '../../core/catalogue/drills.ts';
 import { ISOLATION_TESTS } from '../../core/catalogue/isolation-tests.ts';
 import { FULL_INTENT_EFFORT, type LoadEntry } from '../../core/plan/load.ts';
 import type { Db, Row } from '../db/connection.ts';
+import { knownOwnDrills } from './own-drills.ts';
 
 /** Conditions of blocks that are tests at full speed. */
 const TEST_CONDITIONS = [...new Set(ISOLATION_TESTS.map((t) => t.condition))].filter((c) => c !== 'normal');
-const MAXIMAL_DRILLS = DRILLS.filter((d) => d.intensity === 'maximal').map((d) => d.id);
+const maximal = (drills: readonly Drill[]): string[] =>
+  drills.filter((d) => d.intensity === 'maximal').map((d) => d.id);
+const MAXIMAL_DRILLS = maximal(DRILLS);
 
 interface EntryRow extends Row {
   student_id: string;
@@ -25,6 +29,7 @@ export async function loadEntries(
   studentIds: readonly string[],
   from: string,
 ): Promise<Map<string, LoadEntry[]>> {
+  const written = await knownOwnDrills(db, practiceId);
   const rows = await db.query<EntryRow>(
     `select l.student_id, to_char(s.struck_at at time zone 'utc', 'YYYY-MM-DD') as day, count(*)::int as swings,
        case when b.condition = any($4::text[]) then 'test' else 'block' end as source
@@ -38,7 +43,7 @@ export async function loadEntries(
      where s.practice_id = $1 and p.student_id = any($2::uuid[]) and s.done_at >= $3::date and d.drill_id = any($6::text[])
        and (s.rung like 'full/%' or s.old_rung is not null)
      group by 1, 2`,
-    [practiceId, studentIds, from, TEST_CONDITIONS, FULL_INTENT_EFFORT, MAXIMAL_DRILLS],
+    [practiceId, studentIds, from, TEST_CONDITIONS, FULL_INTENT_EFFORT, [...MAXIMAL_DRILLS, ...maximal(written)]],
   );
   const found = new Map<string, LoadEntry[]>(studentIds.map((id) => [id, []]));
   for (const r of rows) found.get(r.student_id)?.push({ day: r.day, swings: r.swings, source: r.source });

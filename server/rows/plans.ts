@@ -20,6 +20,8 @@ interface PlanDrillRow extends Row {
   reps: number;
   rest_s: number;
   sessions_per_week: number;
+  mark: string;
+  because: string;
   state: PlanDrillWire['state'];
 }
 
@@ -32,6 +34,8 @@ const drillToWire = (r: PlanDrillRow): PlanDrillWire => ({
   reps: r.reps,
   restS: r.rest_s,
   sessionsPerWeek: r.sessions_per_week,
+  mark: r.mark,
+  because: r.because,
   state: r.state,
 });
 
@@ -148,9 +152,24 @@ export async function insertPlan(
   if (made.length === 0) return;
   for (const [position, d] of drills.entries()) {
     await db.query(
-      `insert into plan_drills (id, practice_id, plan_id, drill_id, position, rung, cue, sets, reps, rest_s, sessions_per_week)
-       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11)`,
-      [d.id, practiceId, plan.id, d.drillId, position, d.rung, d.cue, d.sets, d.reps, d.restS, d.sessionsPerWeek],
+      `insert into plan_drills (id, practice_id, plan_id, drill_id, position, rung, cue, sets, reps, rest_s, sessions_per_week,
+         mark, because)
+       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13)`,
+      [
+        d.id,
+        practiceId,
+        plan.id,
+        d.drillId,
+        position,
+        d.rung,
+        d.cue,
+        d.sets,
+        d.reps,
+        d.restS,
+        d.sessionsPerWeek,
+        d.mark,
+        d.because,
+      ],
     );
   }
 }

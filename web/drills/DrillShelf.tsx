@@ -1,13 +1,21 @@
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { ALWAYS_CAUTIONS, BODY_PARTS } from '../../core/catalogue/cautions.ts';
-import type { Drill } from '../../core/catalogue/drill-type.ts';
+import { INTENSITIES, KIT, PLACES, type Drill } from '../../core/catalogue/drill-type.ts';
+import { copyOf, type OwnDrillText } from '../../core/catalogue/own-drill.ts';
 import { DRILLS } from '../../core/catalogue/drills.ts';
 import { FAULTS, faultById } from '../../core/catalogue/faults.ts';
 import { LENSES } from '../../core/catalogue/stages.ts';
 import { Button, Select } from '../kit/controls.tsx';
+import { newId } from '../base/api.ts';
+import { onShelf, useShelf } from '../base/shelf.ts';
+import { ForRole } from '../parts/ForRole.tsx';
+import { DrillActions, favouriteId } from './DrillActions.tsx';
+import { DrillsFileRow } from './DrillsFileRow.tsx';
+import { OwnDrillForm } from './OwnDrillForm.tsx';
 import { DrillText } from '../parts/DrillText.tsx';
-import { Card, Cautions, Grid, Page, Soft, Spread } from '../kit/layout.tsx';
+import { Card, Cautions, Grid, Page, Row, Soft, Spread } from '../kit/layout.tsx';
 import { SearchField } from '../kit/SearchField.tsx';
 
 const Columns = styled.div`
@@ -33,6 +41,18 @@ const List = styled.ul`
   }
 `;
 
+const TEXT_OF_NEW: OwnDrillText = {
+  ...copyOf(DRILLS[0]!),
+  name: '',
+  treats: [],
+  steps: [],
+  outsideCue: '',
+  insideCue: '',
+  check: { text: '', passed: 6, of: 8, reset: '' },
+  slip: '',
+  slipTrains: '',
+};
+
 const treats = (ids: readonly string[]): string =>
   ids.map((id) => faultById(id)?.name ?? id.replace(/-/g, ' ')).join(', ');
 
@@ -43,7 +63,6 @@ interface Filter {
   readonly keeps: (drill: Drill, value: string) => boolean;
 }
 const named = (list: readonly string[]) => list.map((id) => ({ id, name: id }));
-const KIT = [...new Set(DRILLS.flatMap((d) => d.kit))].sort();
 
 /** What the shelf can be narrowed by. */
 const FILTERS: readonly Filter[] = [
@@ -56,13 +75,13 @@ const FILTERS: readonly Filter[] = [
   {
     key: 'place',
     label: 'Place',
-    options: named(['living room', 'garden', 'range', 'gym']),
+    options: named(PLACES),
     keeps: (d, v) => (d.places as readonly string[]).includes(v),
   },
   {
     key: 'kit',
     label: 'Kit',
-    options: [{ id: 'none', name: 'none needed' }, ...named(KIT)],
+    options: [{ id: 'none', name: 'none needed' }, ...named([...KIT].sort())],
     keeps: (d, v) => (v === 'none' ? d.kit.length === 0 : (d.kit as readonly string[]).includes(v)),
   },
   {
@@ -74,7 +93,7 @@ const FILTERS: readonly Filter[] = [
   {
     key: 'intensity',
     label: 'Intensity',
-    options: named(['technique', 'intent', 'maximal']),
+    options: named(INTENSITIES),
     keeps: (d, v) => d.intensity === v,
   },
   {
@@ -90,8 +109,15 @@ const ANY = 'any';
 export default function DrillShelf() {
   const [params, setParams] = useSearchParams();
   const search = params.get('search') ?? '';
-  const found = DRILLS.filter(
+  const shelf = useShelf().data;
+  const own = onShelf(shelf);
+  const all = [...own, ...DRILLS];
+  const liked = new Set(shelf?.favourites ?? []);
+  const kept = params.get('kept') ?? ANY;
+  const [writing, setWriting] = useState<{ id: string; text: OwnDrillText } | null>(null);
+  const found = all.filter(
     (d) =>
+      (kept === ANY || (kept === 'own' ? d.id.startsWith('own-') : liked.has(favouriteId(d.id)))) &&
       `${d.name} ${treats(d.treats)}`.toLowerCase().includes(search.toLowerCase()) &&
       FILTERS.every(({ key, keeps }) => {
         const value = params.get(key);
@@ -110,8 +136,23 @@ export default function DrillShelf() {
       <Spread>
         <h1>Drill shelf</h1>
         <SearchField label="Search drills and faults" />
+        <Row>
+          <ForRole to="PUT /drills/:id">
+            <Button onPress={() => setWriting({ id: newId(), text: TEXT_OF_NEW })}>Write a drill</Button>
+          </ForRole>
+        </Row>
       </Spread>
       <Grid $least="150px">
+        <Select
+          label="Show"
+          value={kept}
+          onChange={(v) => set('kept', v)}
+          options={[
+            { id: ANY, name: 'all' },
+            { id: 'favourites', name: 'favourites' },
+            { id: 'own', name: 'our own' },
+          ]}
+        />
         {FILTERS.map(({ key, label, options }) => (
           <Select
             key={key}
@@ -125,12 +166,13 @@ export default function DrillShelf() {
       <Columns>
         <div>
           <Soft role="status">
-            {found.length} of {DRILLS.length} drills
+            {found.length} of {all.length} drills
           </Soft>
           <List aria-label="Drills" tabIndex={0}>
             {found.map((d) => (
               <li key={d.id}>
                 <Button onPress={() => set('drill', d.id)} aria-pressed={d.id === chosen?.id}>
+                  {liked.has(favouriteId(d.id)) ? '★ ' : ''}
                   {d.name}
                 </Button>
               </li>
@@ -139,10 +181,22 @@ export default function DrillShelf() {
               <Soft>{search ? `No drill matches “${search}”.` : 'No drill matches all of this.'}</Soft>
             ) : null}
           </List>
+          <DrillsFileRow shelf={shelf} />
         </div>
-        {chosen ? (
+        {writing ? (
+          <OwnDrillForm
+            key={writing.id}
+            id={writing.id}
+            from={writing.text}
+            onDone={(drillId) => {
+              setWriting(null);
+              if (drillId) set('drill', drillId);
+            }}
+          />
+        ) : chosen ? (
           <Card aria-label={chosen.name}>
             <h2>{chosen.name}</h2>
+            <DrillActions drill={chosen} shelf={shelf} onWrite={(id, text) => setWriting({ id, text })} />
             <Soft>
               {chosen.treats.length > 0 ? `For: ${treats(chosen.treats)}. ` : ''}
               {chosen.intensity}

@@ -4,6 +4,7 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { studentSchema, type StudentInput } from '../../api/schemas.ts';
 import type { StudentWire } from '../../api/types.ts';
 import { BODY_PARTS, CLEARANCE_FLAGS, REFERRAL } from '../../core/catalogue/cautions.ts';
+import { KIT, PLACES } from '../../core/catalogue/drill-type.ts';
 import { LENSES, LEVELS } from '../../core/catalogue/stages.ts';
 import { ask, queryClient } from '../base/api.ts';
 import { useUnits } from '../base/session.tsx';
@@ -11,27 +12,6 @@ import { Chips, Choice } from '../kit/chips.tsx';
 import { PrimaryButton, Select, TextField } from '../kit/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft } from '../kit/layout.tsx';
 
-const KIT = [
-  'driver',
-  'iron',
-  'club',
-  'light stick',
-  'heavy stick',
-  'alignment stick',
-  'flexible stick',
-  'mirror',
-  'chair',
-  'racket',
-  'pen',
-  'pad',
-  'band',
-  'rope',
-  'medicine ball',
-  'slider',
-  'two sticks',
-  'wedge pad',
-];
-const PLACES = ['living room', 'garden', 'range', 'gym'];
 const named = (list: readonly string[]) => list.map((id) => ({ id, name: id }));
 const GUARDIAN_AGE = 18;
 

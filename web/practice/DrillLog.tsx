@@ -82,7 +82,7 @@ export function DrillLog({
   };
   const ask = askAtKey(info, drill.rung);
   // What nobody can judge here is counted, not judged.
-  const alone = ask?.alone ?? null;
+  const alone = typeof ask?.alone === 'string' ? drill.mark || ask.alone : null;
   const maximal = isFullIntentAt(info, drill.rung);
   const left = maximal ? maximalLeft(plan, dayState(token), localDay()) - doneOf(run) : Infinity;
   // A drill judged by the swish counts its reps by what is heard.

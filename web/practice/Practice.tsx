@@ -7,6 +7,7 @@ import { settingsSchema } from '../../api/schemas.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { ApiError, ask } from '../base/api.ts';
+import { learnDrills } from '../base/shelf.ts';
 import { outbox } from '../base/outbox.ts';
 import { SettingsProvider } from '../base/session.tsx';
 import { Button } from '../kit/controls.tsx';
@@ -37,11 +38,14 @@ function usePlan(token: string) {
       try {
         const plan = await ask('GET /practice/:token', { token });
         storePlan(token, plan);
+        learnDrills(plan.ownDrills);
         return { plan, storedAt: null };
       } catch (error) {
         const stored = storedPlan<PracticeAnswer>(token);
         if (error instanceof ApiError && error.code === 'link-withdrawn') forgetPlan(token);
         if (!(error instanceof ApiError) || error.status !== 0 || !stored) throw error;
+        // A plan that an older version of this page kept knows of no written drills.
+        learnDrills((stored.plan as Partial<PracticeAnswer>).ownDrills ?? []);
         return { plan: stored.plan, storedAt: stored.at };
       }
     },
@@ -91,7 +95,7 @@ function Screens({ token, plan, refetch }: { token: string; plan: PracticeAnswer
     return <Notice tone="info">No plan yet. Your instructor makes it in the next lesson.</Notice>;
   if (!drill || notToday(plan, drill, day, new Date()).length > 0)
     return <PlanList token={token} plan={plan} day={day} onStart={(id) => setParams({ drill: id })} />;
-  if (!day.warmedUp && drillById(drill.drillId)?.intensity !== 'technique')
+  if (!day.warmedUp && (drillById(drill.drillId)?.intensity ?? 'maximal') !== 'technique')
     return <WarmUp onDone={() => setDay(keepDay(token, { warmedUp: true }))} onBack={back} />;
   return <DrillLog key={drill.id} token={token} plan={plan} drill={drill} onBack={back} onPain={back} />;
 }

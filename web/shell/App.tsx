@@ -8,6 +8,7 @@ import { Failed, Page, Waiting } from '../kit/layout.tsx';
 import { ApiError, queryClient } from '../base/api.ts';
 import { GlobalStyle } from './GlobalStyle.tsx';
 import { SettingsProvider, useSession, useSettings } from '../base/session.tsx';
+import { useShelf } from '../base/shelf.ts';
 import { Shell } from './Shell.tsx';
 import { themes } from '../base/theme.ts';
 
@@ -29,6 +30,11 @@ const waiting = (
   </Page>
 );
 
+/** The places of a practice; what was written of drills is known before any of them is drawn. */
+function Places({ children }: { children: React.ReactNode }) {
+  return useShelf().isPending ? waiting : children;
+}
+
 function Instructor() {
   const session = useSession();
   if (session.isPending) return waiting;
@@ -43,21 +49,23 @@ function Instructor() {
   return (
     <SettingsProvider settings={session.data.settings}>
       <Themed>
-        <Routes>
-          <Route element={<Shell />}>
-            <Route index element={<Today />} />
-            <Route path="students" element={<Students />} />
-            <Route path="students/new" element={<StudentEdit />} />
-            <Route path="students/:id" element={<StudentPage />} />
-            <Route path="students/:id/edit" element={<StudentEdit />} />
-            <Route path="lessons/:id" element={<Lesson />} />
-            <Route path="lessons/:id/:station" element={<Lesson />} />
-            <Route path="drills" element={<DrillShelf />} />
-            <Route path="bench" element={<Bench />} />
-            <Route path="settings" element={<SettingsPage />} />
-            <Route path="*" element={<Navigate to="/" replace />} />
-          </Route>
-        </Routes>
+        <Places>
+          <Routes>
+            <Route element={<Shell />}>
+              <Route index element={<Today />} />
+              <Route path="students" element={<Students />} />
+              <Route path="students/new" element={<StudentEdit />} />
+              <Route path="students/:id" element={<StudentPage />} />
+              <Route path="students/:id/edit" element={<StudentEdit />} />
+              <Route path="lessons/:id" element={<Lesson />} />
+              <Route path="lessons/:id/:station" element={<Lesson />} />
+              <Route path="drills" element={<DrillShelf />} />
+              <Route path="bench" element={<Bench />} />
+              <Route path="settings" element={<SettingsPage />} />
+              <Route path="*" element={<Navigate to="/" replace />} />
+            </Route>
+          </Routes>
+        </Places>
       </Themed>
     </SettingsProvider>
   );

@@ -79,9 +79,9 @@ export const SWING_STRIPS: Readonly<Record<string, readonly Figure[]>> = {
   ),
   'two-way-hip-high': strip(
     { thing: 'stick', props: ['loud'] },
-    ['half-back', 'hip high', { leadArmDeg: -40, clubDeg: -78, chestTurnDeg: -26 }],
+    ['half-back', 'hip high back', { leadArmDeg: -40, clubDeg: -78, chestTurnDeg: -26 }],
     ['strike', 'hums', { trailHeel: 0, trailKneeDeg: 18, hipShift: 0.2 }],
-    ['through', 'hip high', { leadArmDeg: 42, clubDeg: 80, chestTurnDeg: 28, trailHeel: 0.3 }],
+    ['through', 'hip high through', { leadArmDeg: 42, clubDeg: 80, chestTurnDeg: 28, trailHeel: 0.3 }],
   ),
   'kneel-swing': strip(
     { kneels: true, props: ['pad', 'tee'], thing: 'stick' },

@@ -24,8 +24,11 @@ export function ChoiceCard({
     <Card aria-label={drill.name}>
       <h3>{drill.name}</h3>
       <Soft>
-        {drill.dose.sets} × {drill.dose.reps} · {drill.places.join(', ')}
+        {choice.dose.sets} × {choice.dose.reps} · {drill.places.join(', ')}
       </Soft>
+      {choice.fitted.map((f) => (
+        <Soft key={f}>{f}</Soft>
+      ))}
       {choice.record ? <Soft>{choice.record}</Soft> : null}
       {choice.open ? (
         <Button onPress={onToggle} isDisabled={!picked && full}>
@@ -38,7 +41,7 @@ export function ChoiceCard({
       )}
       <details>
         <summary>How it goes</summary>
-        <DrillText drill={drill} handedness={handedness} />
+        <DrillText drill={{ ...drill, dose: choice.dose, check: choice.check }} handedness={handedness} />
       </details>
     </Card>
   );

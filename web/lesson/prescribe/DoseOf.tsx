@@ -2,6 +2,7 @@ import type { DraftDrill } from '../../../core/plan/thread.ts';
 import { drillById } from '../../../core/catalogue/drills.ts';
 import { rungFor, rungKeysOf, startRungOf } from '../../../core/catalogue/drill-rungs.ts';
 import { RungNeeds, RungSteps, rungPlaceWords } from '../../parts/RungLadder.tsx';
+import type { DrillDose } from '../../../core/catalogue/drill-type.ts';
 import { newId } from '../../base/api.ts';
 import { Select, TextField } from '../../kit/controls.tsx';
 import { Grid, Soft } from '../../kit/layout.tsx';
@@ -16,13 +17,16 @@ export interface Picked {
   reps: number;
   sessionsPerWeek: number;
   /** Why it stands here; empty where it was picked by hand. */
+  why: string;
+  /** Why it is given for a target that it does not treat. */
   because: string;
 }
 
-export function pick(drillId: string): Picked | null {
+/** A drill picked by hand, with the dose that this body takes. */
+export function pick(drillId: string, dose?: DrillDose): Picked | null {
   const drill = drillById(drillId);
   if (!drill) return null;
-  const { sets, reps, sessionsPerWeek } = drill.dose;
+  const { sets, reps, sessionsPerWeek } = dose ?? drill.dose;
   return {
     id: newId(),
     drillId,
@@ -31,6 +35,7 @@ export function pick(drillId: string): Picked | null {
     sets,
     reps,
     sessionsPerWeek,
+    why: '',
     because: '',
   };
 }
@@ -39,9 +44,18 @@ export function pick(drillId: string): Picked | null {
 export const pickDraft = ({ continues: _continues, ...draft }: DraftDrill): Picked => ({ id: newId(), ...draft });
 
 /** Start rung, dose and cue of a chosen drill. */
-export function DoseOf({ picked: p, onChange }: { picked: Picked; onChange: (part: Partial<Picked>) => void }) {
+export function DoseOf({
+  picked: p,
+  target,
+  onChange,
+}: {
+  picked: Picked;
+  target: string;
+  onChange: (part: Partial<Picked>) => void;
+}) {
   const drill = drillById(p.drillId);
   if (!drill) return null;
+  const treatsTarget = drill.treats.includes(target);
   const count = (label: string, key: 'sets' | 'reps' | 'sessionsPerWeek') => (
     <TextField
       label={label}
@@ -53,7 +67,15 @@ export function DoseOf({ picked: p, onChange }: { picked: Picked; onChange: (par
   return (
     <section aria-label={`Dose of ${drill.name}`} style={{ display: 'grid', gap: 'var(--s2)' }}>
       <h3>{drill.name}</h3>
-      {p.because ? <Soft>{p.because}</Soft> : null}
+      {p.why ? <Soft>{p.why}</Soft> : null}
+      {treatsTarget ? null : (
+        <TextField
+          label="Why it is given for this target"
+          value={p.because}
+          onChange={(v) => onChange({ because: v })}
+          hint="The shelf does not name it for this fault; the reason is kept with the plan."
+        />
+      )}
       <Select
         label="Rung"
         value={p.rung}

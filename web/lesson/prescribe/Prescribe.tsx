@@ -4,7 +4,8 @@ import styled from 'styled-components';
 import type { ThreadWire } from '../../../api/thread-types.ts';
 import type { LessonAnswer, PlanWire } from '../../../api/types.ts';
 import { FAULTS, faultById } from '../../../core/catalogue/faults.ts';
-import { drillById } from '../../../core/catalogue/drills.ts';
+import { DRILLS, drillById } from '../../../core/catalogue/drills.ts';
+import { onShelf, useShelf } from '../../base/shelf.ts';
 import { startRungOf } from '../../../core/catalogue/drill-rungs.ts';
 import { laneOf, rungOfKey, rungWords } from '../../../core/catalogue/rungs.ts';
 import { ask, newId } from '../../base/api.ts';
@@ -58,6 +59,27 @@ function PlanView({ plan }: { plan: PlanWire }) {
   );
 }
 
+/** Any other drill of the shelf, given for this target with a reason. */
+function OtherDrill({ taken, onPick }: { taken: readonly string[]; onPick: (made: Picked) => void }) {
+  const shelf = useShelf().data;
+  const [drillId, setDrillId] = useState('');
+  const others = [...onShelf(shelf), ...DRILLS].filter((d) => !taken.includes(d.id));
+  const made = others.some((d) => d.id === drillId) ? pick(drillId) : null;
+  return (
+    <Row>
+      <Select
+        label="Another drill of the shelf, with a reason"
+        value={drillId}
+        onChange={setDrillId}
+        options={others.map((d) => ({ id: d.id, name: d.name }))}
+      />
+      <QuietButton onPress={() => made && onPick(made)} isDisabled={!made}>
+        Give it for this target
+      </QuietButton>
+    </Row>
+  );
+}
+
 /** Prescribe: drills for the one target in three lanes, start rung and dose, and the week. */
 export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
   const lessonId = lesson.lesson.id;
@@ -80,7 +102,7 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
           id: planId,
           target,
           startsOn: format(new Date(lesson.lesson.startsAt), 'yyyy-MM-dd'),
-          drills: picked.map(({ because: _because, ...drill }) => drill),
+          drills: picked.map(({ why: _why, ...drill }) => drill),
         },
       }),
     () => {
@@ -139,10 +161,16 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
             </ForRole>
           </Row>
           {picked.map((p) => (
-            <DoseOf key={p.id} picked={p} onChange={(part) => change(p.id, part)} />
+            <DoseOf key={p.id} picked={p} target={target} onChange={(part) => change(p.id, part)} />
           ))}
           <Cautions items={cautions} />
         </Card>
+      ) : null}
+      {target !== null && picked.length < MOST_DRILLS ? (
+        <OtherDrill
+          taken={[...picked.map((p) => p.drillId), ...choices.map((c) => c.drillId)]}
+          onPick={(made) => setPicked([...picked, made])}
+        />
       ) : null}
       {target === null ? null : (
         <Lanes>
@@ -160,7 +188,7 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
                     picked={isPicked}
                     full={picked.length >= MOST_DRILLS}
                     onToggle={() => {
-                      const made = pick(c.drillId);
+                      const made = pick(c.drillId, c.dose);
                       setPicked(
                         isPicked ? picked.filter((p) => p.drillId !== c.drillId) : made ? [...picked, made] : picked,
                       );
