@@ -142,7 +142,7 @@ export default function DrillShelf() {
           </ForRole>
         </Row>
       </Spread>
-      <Grid $least="150px">
+      <Grid $least="120px">
         <Select
           label="Show"
           value={kept}

@@ -14,7 +14,7 @@ const HOLD_MS = 500;
 
 const Strip = styled.div`
   max-width: 620px;
-  svg {
+  > svg {
     display: block;
     width: 100%;
     height: auto;
@@ -71,7 +71,7 @@ function Drawn({ figure, handedness }: { figure: Figure; handedness: 'right' | '
 /** The figure at a moment of the strip in motion, its last one held before it begins again. */
 function figureAt(figures: readonly Figure[], ms: number): Figure {
   const each = MOVE_MS + HOLD_MS;
-  const t = ms % (each * figures.length);
+  const t = Math.max(0, ms) % (each * figures.length);
   const at = Math.floor(t / each);
   const share = Math.max(0, (t - at * each - HOLD_MS) / MOVE_MS);
   const [from, to] = [figures[at]!, figures[at + 1]];
