@@ -1,3 +1,5 @@
+import type { GateAnswer } from '../core/plan/protocol.ts';
+import type { OwnProtocolWire, ProtocolsAnswer } from './protocol-types.ts';
 import type { ShelfAnswer } from './drill-types.ts';
 import { tuple } from '../core/numeric/tuple.ts';
 import type { CaptureMapping } from '../core/formats/capture-mapping.ts';
@@ -178,6 +180,16 @@ export interface Answers {
   'GET /devices': readonly DeviceWire[];
   'POST /waiting-shots': { taken: number };
 
+  'GET /protocols': readonly OwnProtocolWire[];
+  'PUT /protocols/:id': Made;
+  'DELETE /protocols/:id': Nothing;
+  'GET /lessons/:id/protocols': ProtocolsAnswer;
+  'POST /lessons/:id/protocol-runs': Made;
+  'POST /protocol-runs/:id/attempts': Made;
+  'POST /protocol-runs/:id/end': Nothing;
+  'POST /protocol-attempts/:id/gate': GateAnswer;
+  'PUT /students/:id/phone-protocol': Nothing;
+  'POST /practice/:token/protocol-logs': { id: string; stop: boolean };
   'GET /drills': ShelfAnswer;
   'PUT /drills/:id': { drillId: string; version: number };
   'DELETE /drills/:id': Nothing;

@@ -1,3 +1,4 @@
+import type { PhoneProtocolWire } from './protocol-types.ts';
 import type { Drill } from '../core/catalogue/drill-type.ts';
 import type { OwnDrillText } from '../core/catalogue/own-drill.ts';
 import type { Load } from '../core/plan/load.ts';
@@ -403,6 +404,8 @@ export interface PracticeAnswer {
   referral: string;
   /** Each with why it is closed now; empty where it is open. */
   drills: (PlanDrillWire & { cautions: string[]; closedBecause: string[] })[];
+  /** The flow that was sent to this phone; null for none. */
+  protocol: PhoneProtocolWire | null;
   /** Written drills of the plan, by their ids. */
   ownDrills: { drillId: string; said: OwnDrillText }[];
   /** Number of the instructor; empty for none. */

@@ -15,7 +15,7 @@ export interface LoadEntry {
   /** YYYY-MM-DD. */
   readonly day: string;
   readonly swings: number;
-  readonly source: 'block' | 'test' | 'drill';
+  readonly source: 'block' | 'test' | 'drill' | 'protocol';
 }
 
 export interface Load {

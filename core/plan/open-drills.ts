@@ -36,27 +36,27 @@ export interface DrillChoice {
 export const JUNIOR_AGE = 16;
 const GUARDIAN_AGE = 18;
 
-/** Why a drill is closed for a student; empty where it is open. */
-export function closedBecauseFor(drill: Drill, student: PlanStudent): string[] {
+/** Why a student's body closes a drill, whatever is at hand; empty where it does not. */
+export function closedByBody(drill: Drill, student: PlanStudent): string[] {
   const reasons = bodyClosedBecause(
     { loads: drill.demands, maximal: drill.intensity === 'maximal', drillId: drill.id },
     student,
   );
+  const least = drill.needs?.balanceS;
+  if (least !== undefined && student.balanceS !== undefined && student.balanceS < least)
+    reasons.push(`Needs a single-leg stand of ${least} s; measured ${student.balanceS.toFixed(0)} s.`);
+  if (student.ageYears < JUNIOR_AGE && drill.burdens && drill.intensity !== 'technique')
+    reasons.push('Maximal throws, jumps and heavy implements are closed for growing players.');
+  return reasons;
+}
+
+/** Why a drill is closed for a student to practise: by body, kit or place; empty where it is open. */
+export function closedBecauseFor(drill: Drill, student: PlanStudent): string[] {
+  const reasons = closedByBody(drill, student);
   const missingKit = drill.kit.filter((k) => !student.kit.includes(k) && !(k === 'club' && student.kit.length > 0));
   if (missingKit.length > 0) reasons.push(`Needs ${missingKit.join(' and ')}, which the student does not have.`);
-  if (student.places.length > 0 && !drill.places.some((p) => student.places.includes(p))) {
+  if (student.places.length > 0 && !drill.places.some((p) => student.places.includes(p)))
     reasons.push(`Only for ${drill.places.join(' or ')}; the student practises in ${student.places.join(' or ')}.`);
-  }
-  if (
-    drill.needs?.balanceS !== undefined &&
-    student.balanceS !== undefined &&
-    student.balanceS < drill.needs.balanceS
-  ) {
-    reasons.push(`Needs a single-leg stand of ${drill.needs.balanceS} s; measured ${student.balanceS.toFixed(0)} s.`);
-  }
-  if (student.ageYears < JUNIOR_AGE && drill.burdens && drill.intensity !== 'technique') {
-    reasons.push('Maximal throws, jumps and heavy implements are closed for growing players.');
-  }
   return reasons;
 }
 

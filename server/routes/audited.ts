@@ -49,6 +49,10 @@ const SAID: Partial<Record<Address, string>> = {
   'PUT /retention': 'changed how long things are kept',
   'PUT /account/password': 'changed the password',
   'PUT /drills/:id': 'wrote a drill',
+  'PUT /protocols/:id': 'wrote a protocol',
+  'DELETE /protocols/:id': 'removed a protocol',
+  'POST /lessons/:id/protocol-runs': 'began a protocol',
+  'PUT /students/:id/phone-protocol': 'changed the protocol on the phone',
   'DELETE /drills/:id': 'took a drill off the shelf',
   'POST /feed-key': 'changed the devices’ key',
   'POST /invitations': 'invited',
@@ -59,6 +63,9 @@ const SAID: Partial<Record<Address, string>> = {
 /** Lookups and steps of an upload: nothing of their own. */
 const UNSAID: ReadonlySet<Address> = new Set<Address>([
   'PUT /favourites',
+  'POST /protocol-runs/:id/attempts',
+  'POST /protocol-runs/:id/end',
+  'POST /protocol-attempts/:id/gate',
   'POST /column-mappings/find',
   'POST /capture-mappings/find',
   'POST /videos/:id/pieces',

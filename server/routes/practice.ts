@@ -1,4 +1,5 @@
 import { Router, type Request } from 'express';
+import { protocolLogSchema } from '../../api/protocol-schemas.ts';
 import { practiceSetSchema, settingsSchema } from '../../api/schemas.ts';
 import type { PlanDrillWire, PracticeAnswer } from '../../api/types.ts';
 import { ALWAYS_CAUTIONS, REFERRAL } from '../../core/catalogue/cautions.ts';
@@ -7,6 +8,7 @@ import { drillById } from '../../core/catalogue/drills.ts';
 import { bodyClosedBecause, planIsClosed } from '../../core/plan/body.ts';
 import type { Load } from '../../core/plan/load.ts';
 import { cautionsFor, type PlanStudent } from '../../core/plan/open-drills.ts';
+import { fullIntentSwings, isFullIntentStep, protocolClosedBecause } from '../../core/plan/protocol.ts';
 import { closuresOf } from '../readings/closures.ts';
 import { tokenHash } from '../http/secrets.ts';
 import { on, type Services, valid } from './context.ts';
@@ -22,6 +24,8 @@ import { endedLink, studentByLink } from '../rows/links.ts';
 import { logSet } from '../readings/log-set.ts';
 import { ownDrillId } from '../../core/catalogue/own-drill.ts';
 import { ownDrillVersions } from '../rows/own-drills.ts';
+import { insertPain } from '../rows/pains.ts';
+import { insertProtocolLog, phoneProtocol } from '../rows/protocols.ts';
 import { setsOfPlan } from '../rows/practice.ts';
 
 /** The phone's own time as it says it; undefined where it is no time. */
@@ -65,6 +69,19 @@ export function practiceRoutes(services: Services): Router {
     return { practiceId: link.practice_id, student };
   };
 
+  /** The flow that was sent to this phone, and why it is closed now. */
+  const phoneFlow = async (
+    practiceId: string,
+    student: StudentRow,
+    who: PlanStudent,
+    load: Load,
+  ): Promise<PracticeAnswer['protocol']> => {
+    const sent = await phoneProtocol(db, practiceId, student.id);
+    if (!sent) return null;
+    const caps = fullIntentSwings(sent.said) > 0 ? load.because : [];
+    return { id: sent.id, said: sent.said, closedBecause: [...protocolClosedBecause(sent.said, who, 'home'), ...caps] };
+  };
+
   on(router, 'GET /practice/:token', async (req, res) => {
     const { practiceId, student } = await studentOf(req);
     const who = await planStudent(db, practiceId, student, new Date());
@@ -90,12 +107,52 @@ export function practiceRoutes(services: Services): Router {
       ownDrills: versions
         .flatMap((v) => (v.said ? [{ drillId: ownDrillId(v.id, v.version), said: v.said }] : []))
         .filter((v) => plan?.drills.some((d) => d.drillId === v.drillId)),
+      protocol: closed ? null : await phoneFlow(practiceId, student, who, load),
       sets: plan ? await setsOfPlan(db, practiceId, plan.id) : [],
       phone: settings.phone,
       speedUnit: settings.speedUnit,
       stick: (await standingOf(services, practiceId, student)).stick,
     };
     res.set('Referrer-Policy', 'no-referrer').json(answer);
+  });
+
+  /** What was done of a flow; its full-intent swings count, and pain closes at once. */
+  on(router, 'POST /practice/:token/protocol-logs', async (req, res) => {
+    const input = valid(protocolLogSchema, req.body);
+    const { practiceId, student } = await studentOf(req);
+    const sent = await phoneProtocol(db, practiceId, student.id);
+    const said = sent?.id === input.protocolId ? sent.said : null;
+    const { doneAt, day } = momentOfSet({ ...input, sentAt: sentAtOf(req) }, new Date());
+    const done = (s: (typeof input.steps)[number]): number => s.passed + s.reset + s.unjudged;
+    // A flow that was exchanged meanwhile: what it asked is not known any more, so every swing counts.
+    const full = (step: number): boolean => {
+      const known = said?.steps[step];
+      return said === null || (known !== undefined && isFullIntentStep(known));
+    };
+    await db.transaction(async (tx) => {
+      await insertProtocolLog(tx, practiceId, student.id, {
+        id: input.id,
+        protocolName: said?.name ?? 'a flow of before',
+        doneAt,
+        day,
+        steps: input.steps,
+        fullIntentSwings: input.steps.filter((s) => full(s.step)).reduce((n, s) => n + done(s), 0),
+        effort: input.effort ?? null,
+        pain: input.pain,
+        note: input.note,
+      });
+      if (input.pain)
+        await insertPain(tx, practiceId, student.id, {
+          id: input.id,
+          notedAt: doneAt,
+          part: input.painPart,
+          kind: input.painKind,
+          note: input.painNote,
+          drillId: null,
+        });
+    });
+    hub.publish(practiceId, { kind: 'changed', lessonId: '' });
+    res.status(201).json({ id: input.id, stop: input.pain });
   });
 
   on(router, 'POST /practice/:token/sets', async (req, res) => {

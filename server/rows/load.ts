@@ -42,6 +42,10 @@ export async function loadEntries(
      from practice_sets s join plan_drills d on d.id = s.plan_drill_id join plans p on p.id = d.plan_id
      where s.practice_id = $1 and p.student_id = any($2::uuid[]) and s.done_at >= $3::date and d.drill_id = any($6::text[])
        and (s.rung like 'full/%' or s.old_rung is not null)
+     group by 1, 2
+     union all
+     select student_id, to_char(local_day, 'YYYY-MM-DD'), sum(full_intent_swings)::int, 'protocol' from protocol_logs
+     where practice_id = $1 and student_id = any($2::uuid[]) and done_at >= $3::date and full_intent_swings > 0
      group by 1, 2`,
     [practiceId, studentIds, from, TEST_CONDITIONS, FULL_INTENT_EFFORT, [...MAXIMAL_DRILLS, ...maximal(written)]],
   );

@@ -39,6 +39,7 @@ const plan = (change: Partial<PracticeAnswer> = {}): PracticeAnswer => ({
   referral: '',
   drills: [],
   ownDrills: [],
+  protocol: null,
   sets: [],
   phone: '',
   speedUnit: 'mph',
