@@ -16,6 +16,8 @@ export interface AttemptWire {
   step: number;
   blockId: string | null;
   gate: 'met' | 'missed' | null;
+  /** When the gate was decided: the rest is counted from then. */
+  gatedAt: string | null;
   because: string;
   /** Measured swings of its block that are not set aside. */
   swings: number;

@@ -62,7 +62,16 @@ function tableOf(attempts: readonly AttemptRow[], shots: readonly ShotRow[]): Ru
 function runToWire(run: RunRow, attempts: readonly AttemptRow[], shots: readonly ShotRow[]): ProtocolRunWire {
   const wire = attempts.map((a): AttemptWire => {
     const { swings, medianSpeedMps } = figuresOf(shots, a.block_id);
-    return { id: a.id, step: a.step, blockId: a.block_id, gate: a.gate, because: a.because, swings, medianSpeedMps };
+    return {
+      id: a.id,
+      step: a.step,
+      blockId: a.block_id,
+      gate: a.gate,
+      gatedAt: a.gated_at?.toISOString() ?? null,
+      because: a.because,
+      swings,
+      medianSpeedMps,
+    };
   });
   return {
     id: run.id,

@@ -58,6 +58,7 @@ export interface AttemptRow extends Row {
   block_id: string | null;
   gate: Attempt['gate'];
   because: string;
+  gated_at: Date | null;
 }
 
 export const runsOfLesson = (db: Db, practiceId: string, lessonId: string): Promise<RunRow[]> =>
@@ -107,12 +108,10 @@ export const setGate = (
   gate: Attempt['gate'],
   because: string,
 ): Promise<unknown> =>
-  db.query('update protocol_attempts set gate = $3, because = $4 where practice_id = $1 and id = $2', [
-    practiceId,
-    id,
-    gate,
-    because,
-  ]);
+  db.query(
+    'update protocol_attempts set gate = $3, because = $4, gated_at = case when $3::text is null then null else now() end where practice_id = $1 and id = $2',
+    [practiceId, id, gate, because],
+  );
 
 /** The flow that a student's phone shows. */
 export const phoneProtocol = async (

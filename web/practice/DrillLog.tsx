@@ -1,6 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
-import styled from 'styled-components';
 import type { HeardRepWire } from '../../api/capture-types.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
@@ -11,6 +10,7 @@ import { Button, PrimaryButton } from '../kit/controls.tsx';
 import { Card, Cautions, Failed, Notice, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { FigureStrip } from '../parts/StickFigure.tsx';
 import { JUDGEMENT_WORDS } from '../parts/swish/SwishArc.tsx';
+import { Counter } from './Counter.tsx';
 import { Feel, feltEnough } from './Feel.tsx';
 import { Rest } from './Rest.tsx';
 import { dayState, doneOf, endRun, freshRun, keepDay, keepRun, keptRun, localDay, type RunState } from './run-state.ts';
@@ -18,34 +18,6 @@ import { TempoClicks } from './TempoClicks.tsx';
 import { maximalLeft } from './today.ts';
 
 const SwishPanel = lazy(() => import('../parts/swish/SwishPanel.tsx').then((m) => ({ default: m.SwishPanel })));
-
-/** In the thumb's reach: at the foot of the screen, whatever stands above. */
-const Counter = styled.div`
-  position: sticky;
-  bottom: 0;
-  padding: var(--s2) 0;
-  background: var(--card);
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: var(--s2);
-  button {
-    min-height: 92px;
-    font-size: var(--lead);
-    flex-direction: column;
-  }
-  button.wide {
-    grid-column: 1 / -1;
-    min-height: var(--touch);
-  }
-  button.tall {
-    min-height: 92px;
-  }
-  strong {
-    font-family: var(--display);
-    font-size: var(--figure);
-    line-height: 1;
-  }
-`;
 
 /** What a run counted, in words. */
 const countWords = (run: RunState): string =>

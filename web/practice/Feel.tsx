@@ -7,6 +7,47 @@ import type { RunState } from './run-state.ts';
 
 const TO_TEN = Array.from({ length: 11 }, (_, i) => ({ id: String(i), name: String(i) }));
 
+/** What a student says of pain. */
+export type PainSaid = Pick<RunState, 'pain' | 'painPart' | 'painKind' | 'painNote'>;
+
+/** Any pain, with its part and kind. */
+export function PainFields({ said, onChange }: { said: PainSaid; onChange: (part: Partial<PainSaid>) => void }) {
+  return (
+    <>
+      <Choice
+        label="Any pain?"
+        value={said.pain}
+        onChange={(pain) => onChange({ pain })}
+        options={[
+          { id: 'no', name: 'no pain' },
+          { id: 'yes', name: 'pain' },
+        ]}
+      />
+      {said.pain === 'yes' ? (
+        <>
+          <Choice
+            label="Where?"
+            value={said.painPart}
+            onChange={(painPart) => onChange({ painPart })}
+            options={BODY_PARTS}
+          />
+          <Choice
+            label="What kind?"
+            value={said.painKind}
+            onChange={(painKind) => onChange({ painKind })}
+            options={PAIN_KINDS}
+          />
+          <TextField
+            label="More about it (optional)"
+            value={said.painNote}
+            onChange={(painNote) => onChange({ painNote })}
+          />
+        </>
+      ) : null}
+    </>
+  );
+}
+
 /** How a drill felt: swish, ease, effort, own words; pain with its part and kind. */
 export function Feel({
   run,
@@ -20,36 +61,7 @@ export function Feel({
   return (
     <Card aria-label="How it felt">
       <h2>How it felt</h2>
-      <Choice
-        label="Any pain?"
-        value={run.pain}
-        onChange={(pain) => onChange({ pain })}
-        options={[
-          { id: 'no', name: 'no pain' },
-          { id: 'yes', name: 'pain' },
-        ]}
-      />
-      {run.pain === 'yes' ? (
-        <>
-          <Choice
-            label="Where?"
-            value={run.painPart}
-            onChange={(painPart) => onChange({ painPart })}
-            options={BODY_PARTS}
-          />
-          <Choice
-            label="What kind?"
-            value={run.painKind}
-            onChange={(painKind) => onChange({ painKind })}
-            options={PAIN_KINDS}
-          />
-          <TextField
-            label="More about it (optional)"
-            value={run.painNote}
-            onChange={(painNote) => onChange({ painNote })}
-          />
-        </>
-      ) : null}
+      <PainFields said={run} onChange={onChange} />
       <Choice
         label="Where was the swish loudest?"
         value={run.swish}
@@ -86,5 +98,5 @@ export function Feel({
 }
 
 /** Whether enough was said to log it: pain needs its part and kind. */
-export const feltEnough = (run: RunState): boolean =>
+export const feltEnough = (run: PainSaid): boolean =>
   run.pain === 'no' || (run.pain === 'yes' && run.painPart !== null && run.painKind !== null);

@@ -7,8 +7,8 @@ import { PrimaryButton } from '../kit/controls.tsx';
 import { Card, Cautions, Notice, Soft, Spread } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
 import { WeekStrip } from '../parts/WeekStrip.tsx';
-import { doneOf, keptRun, type DayState } from './run-state.ts';
-import { notToday, painToday, plannedOn, weekStart } from './today.ts';
+import { doneOf, keptFlow, keptRun, type DayState } from './run-state.ts';
+import { flowClosed, notToday, painToday, plannedOn, weekStart } from './today.ts';
 
 /** Stop for today: what was said of pain, and where to turn. */
 function PainStop() {
@@ -30,11 +30,13 @@ export function PlanList({
   plan,
   day,
   onStart,
+  onFlow,
 }: {
   token: string;
   plan: PracticeAnswer;
   day: DayState;
   onStart: (drillId: string) => void;
+  onFlow: () => void;
 }) {
   const now = new Date();
   const planned = plannedOn(plan, now);
@@ -44,14 +46,16 @@ export function PlanList({
   );
   return (
     <>
-      <Card aria-label="The one change">
-        <Soft>The one change</Soft>
-        <h2>{faultById(plan.target ?? '')?.name ?? plan.target}</h2>
-        <Soft>
-          {format(now, 'EEEE, d MMMM')}:{' '}
-          {planned.length === 0 ? 'a rest day' : `${planned.length} drill${planned.length === 1 ? '' : 's'} planned`}
-        </Soft>
-      </Card>
+      {plan.drills.length === 0 ? null : (
+        <Card aria-label="The one change">
+          <Soft>The one change</Soft>
+          <h2>{faultById(plan.target ?? '')?.name ?? plan.target}</h2>
+          <Soft>
+            {format(now, 'EEEE, d MMMM')}:{' '}
+            {planned.length === 0 ? 'a rest day' : `${planned.length} drill${planned.length === 1 ? '' : 's'} planned`}
+          </Soft>
+        </Card>
+      )}
       {stopped ? <PainStop /> : null}
       {drills.map((d) => {
         const closed = notToday(plan, d, day, now);
@@ -75,6 +79,21 @@ export function PlanList({
           </Card>
         );
       })}
+      {plan.protocol ? (
+        <Card aria-label={plan.protocol.said.name}>
+          <h2>{plan.protocol.said.name}</h2>
+          <Soft>
+            {plan.protocol.said.what} {plan.protocol.said.steps.length} steps in a row.
+          </Soft>
+          {flowClosed(plan, day, now).length > 0 ? (
+            <Notice tone="stop">{flowClosed(plan, day, now).join(' ')}</Notice>
+          ) : (
+            <PrimaryButton onPress={onFlow}>
+              {keptFlow(token, plan.protocol.id) ? 'Go on with it' : 'Start the flow'}
+            </PrimaryButton>
+          )}
+        </Card>
+      ) : null}
       {plan.startsOn ? (
         <WeekStrip startsOn={weekStart(plan.startsOn, now)} week={plan.week} sets={plan.sets} narrow />
       ) : null}

@@ -13,10 +13,12 @@ import { SettingsProvider } from '../base/session.tsx';
 import { Button } from '../kit/controls.tsx';
 import { Failed, Notice, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { DrillLog } from './DrillLog.tsx';
+import { fullIntentSwings } from '../../core/plan/protocol.ts';
+import { PhoneFlow } from './PhoneFlow.tsx';
 import { installPractice } from './install.ts';
 import { PlanList } from './PlanList.tsx';
 import { dayState, forgetPlan, keepDay, storedPlan, storePlan } from './run-state.ts';
-import { notToday } from './today.ts';
+import { flowClosed, notToday } from './today.ts';
 import { WarmUp } from './WarmUp.tsx';
 
 const Phone = styled.main`
@@ -80,6 +82,7 @@ function Screens({ token, plan, refetch }: { token: string; plan: PracticeAnswer
   const [params, setParams] = useSearchParams();
   const [day, setDay] = useState(() => dayState(token));
   const drill = plan.drills.find((d) => d.id === params.get('drill'));
+  const flow = params.get('flow') ? plan.protocol : null;
   const back = (): void => {
     setDay(dayState(token));
     setParams({}, { replace: true });
@@ -91,10 +94,24 @@ function Screens({ token, plan, refetch }: { token: string; plan: PracticeAnswer
         <strong>Your plan is closed.</strong> {plan.planClosedBecause.join(' ')}
       </Notice>
     );
-  if (plan.drills.length === 0)
+  if (flow && flowClosed(plan, day, new Date()).length === 0)
+    return !day.warmedUp && fullIntentSwings(flow.said) > 0 ? (
+      <WarmUp onDone={() => setDay(keepDay(token, { warmedUp: true }))} onBack={back} />
+    ) : (
+      <PhoneFlow token={token} plan={plan} flow={flow} onBack={back} />
+    );
+  if (plan.drills.length === 0 && !plan.protocol)
     return <Notice tone="info">No plan yet. Your instructor makes it in the next lesson.</Notice>;
   if (!drill || notToday(plan, drill, day, new Date()).length > 0)
-    return <PlanList token={token} plan={plan} day={day} onStart={(id) => setParams({ drill: id })} />;
+    return (
+      <PlanList
+        token={token}
+        plan={plan}
+        day={day}
+        onStart={(id) => setParams({ drill: id })}
+        onFlow={() => setParams({ flow: '1' })}
+      />
+    );
   if (!day.warmedUp && (drillById(drill.drillId)?.intensity ?? 'maximal') !== 'technique')
     return <WarmUp onDone={() => setDay(keepDay(token, { warmedUp: true }))} onBack={back} />;
   return <DrillLog key={drill.id} token={token} plan={plan} drill={drill} onBack={back} onPain={back} />;

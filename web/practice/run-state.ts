@@ -79,6 +79,41 @@ export const keepRun = (token: string, planDrillId: string, run: RunState): void
   write(runKey(token, planDrillId), { day: localDay(), run });
 export const endRun = (token: string, planDrillId: string): void => localStorage.removeItem(runKey(token, planDrillId));
 
+/** Where a flow stands on the phone. */
+export interface FlowState extends Pick<
+  RunState,
+  'id' | 'effort' | 'note' | 'pain' | 'painPart' | 'painKind' | 'painNote'
+> {
+  readonly stage: 'step' | 'rest' | 'feel';
+  /** Goes at steps, in their order; the last one runs. */
+  readonly goes: readonly {
+    readonly step: number;
+    readonly passed: number;
+    readonly reset: number;
+    readonly unjudged: number;
+  }[];
+  readonly restEndsAt: number | null;
+}
+export const freshFlow = (): FlowState => ({
+  id: crypto.randomUUID(),
+  stage: 'step',
+  goes: [{ step: 0, passed: 0, reset: 0, unjudged: 0 }],
+  restEndsAt: null,
+  effort: null,
+  note: '',
+  pain: null,
+  painPart: null,
+  painKind: null,
+  painNote: '',
+});
+/** A flow begun today; one of an earlier day is over. */
+export function keptFlow(token: string, flowId: string): FlowState | null {
+  const kept = read<{ day: string; flow: FlowState }>(runKey(token, flowId));
+  return kept?.day === localDay() ? kept.flow : null;
+}
+export const keepFlow = (token: string, flowId: string, flow: FlowState): void =>
+  write(runKey(token, flowId), { day: localDay(), flow });
+
 /** What was done today on this phone, sent or not. */
 export interface DayState {
   readonly warmedUp: boolean;

@@ -1,6 +1,7 @@
 import { addDays, differenceInCalendarDays, format, isSameDay, parseISO } from 'date-fns';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { isFullIntentAt } from '../../core/catalogue/drill-rungs.ts';
+import { fullIntentSwings } from '../../core/plan/protocol.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { rungOfKey } from '../../core/catalogue/rungs.ts';
 import type { DayState } from './run-state.ts';
@@ -40,6 +41,18 @@ export function maximalLeft(plan: Pick<PracticeAnswer, 'load'>, day: DayState, t
 /** Whether pain was noted on this day, on this phone or elsewhere: the day is over. */
 export const painToday = (plan: Pick<PracticeAnswer, 'pains'>, day: DayState, now: Date): boolean =>
   day.pain || plan.pains.some((p) => isSameDay(new Date(p.notedAt), now));
+
+/** Why the flow is not for today; empty where it can be started. */
+export function flowClosed(plan: PracticeAnswer, day: DayState, now: Date): string[] {
+  const { protocol } = plan;
+  if (!protocol) return [];
+  if (painToday(plan, day, now)) return ['Pain was noted today: the rest of the day is for recovery.'];
+  if (protocol.closedBecause.length > 0) return protocol.closedBecause;
+  const asked = fullIntentSwings(protocol.said);
+  if (asked > 0 && maximalLeft(plan, day, format(now, 'yyyy-MM-dd')) < asked)
+    return [`It asks ${asked} full-speed swings; the day’s cap leaves fewer, or yesterday had some.`];
+  return [];
+}
 
 /** Why a drill is not for today; empty where it can be started. Pain, the instructor, the caps, rest days. */
 export function notToday(

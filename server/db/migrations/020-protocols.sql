@@ -32,6 +32,8 @@ create table protocol_attempts (
   block_id uuid references blocks (id) on delete set null,
   gate text check (gate in ('met', 'missed')),
   because text not null default '' check (length(because) <= 500),
+  -- When the gate was decided: the rest is counted from here.
+  gated_at timestamptz,
   unique (run_id, position)
 );
 

@@ -14,12 +14,14 @@ const SetupView = lazy(() => import('./SetupView.tsx'));
 const PatternView = lazy(() => import('./PatternView.tsx'));
 const BudgetView = lazy(() => import('./BudgetView.tsx'));
 const CompareView = lazy(() => import('./CompareView.tsx'));
+const SessionView = lazy(() => import('./SessionView.tsx'));
 const TestsView = lazy(() => import('./TestsView.tsx'));
 
 const VIEWS = [
   { id: 'block', name: 'Block' },
   { id: 'setup', name: 'Set-up' },
   { id: 'tests', name: 'Tests' },
+  { id: 'session', name: 'Session' },
   { id: 'pattern', name: 'Pattern' },
   { id: 'budget', name: 'Budget' },
   { id: 'compare', name: 'Compare' },
@@ -97,6 +99,7 @@ export default function Measure({
           <Suspense fallback={<Waiting what="the view" />}>
             {view === 'setup' ? <SetupView lesson={lesson} /> : null}
             {view === 'tests' ? <TestsView lesson={lesson} /> : null}
+            {view === 'session' ? <SessionView lesson={lesson} /> : null}
             {view === 'compare' ? <CompareView lesson={lesson} /> : null}
             {!block && flown ? <Soft>No block with a ball yet. Start one to see its shots here.</Soft> : null}
             {block && view === 'block' ? (
