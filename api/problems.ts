@@ -40,6 +40,7 @@ export type ServerProblemCode =
   | 'unexpected'
   | 'wrong-feed-key'
   | 'wrong-setup-code'
+  | 'rule-broken'
   | 'wrong-sign-in';
 /** A code of a problem; "cannot say" brings those of its sum. */
 export type ProblemCode = ServerProblemCode | InputErrorCode;

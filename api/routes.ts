@@ -1,4 +1,5 @@
 import type { GateAnswer } from '../core/plan/protocol.ts';
+import type { ProgrammeAnswer } from './programme-types.ts';
 import type { OwnProtocolWire, ProtocolsAnswer } from './protocol-types.ts';
 import type { ShelfAnswer } from './drill-types.ts';
 import { tuple } from '../core/numeric/tuple.ts';
@@ -190,6 +191,10 @@ export interface Answers {
   'POST /protocol-attempts/:id/gate': GateAnswer;
   'PUT /students/:id/phone-protocol': Nothing;
   'POST /practice/:token/protocol-logs': { id: string; stop: boolean };
+  'GET /students/:id/programme': ProgrammeAnswer;
+  'POST /students/:id/programme': Made;
+  'POST /students/:id/programme/move': Nothing;
+  'DELETE /students/:id/programme': Nothing;
   'GET /drills': ShelfAnswer;
   'PUT /drills/:id': { drillId: string; version: number };
   'DELETE /drills/:id': Nothing;

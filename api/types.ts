@@ -1,3 +1,4 @@
+import type { ProgrammeDay } from '../core/plan/programme.ts';
 import type { PhoneProtocolWire } from './protocol-types.ts';
 import type { Drill } from '../core/catalogue/drill-type.ts';
 import type { OwnDrillText } from '../core/catalogue/own-drill.ts';
@@ -404,6 +405,8 @@ export interface PracticeAnswer {
   referral: string;
   /** Each with why it is closed now; empty where it is open. */
   drills: (PlanDrillWire & { cautions: string[]; closedBecause: string[] })[];
+  /** Days of the programme from a week ago on; null without one, and then the week repeats. */
+  programmeDays: ProgrammeDay[] | null;
   /** The flow that was sent to this phone; null for none. */
   protocol: PhoneProtocolWire | null;
   /** Written drills of the plan, by their ids. */

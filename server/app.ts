@@ -30,6 +30,7 @@ import { lessonRoutes } from './routes/lessons.ts';
 import { bodyRoutes } from './routes/body.ts';
 import { drillRoutes } from './routes/drills.ts';
 import { planRoutes } from './routes/plans.ts';
+import { programmeRoutes } from './routes/programmes.ts';
 import { protocolRoutes } from './routes/protocols.ts';
 import { practiceRoutes } from './routes/practice.ts';
 import { shotRoutes } from './routes/shots.ts';
@@ -156,6 +157,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', diagnosisRoutes(services));
   api.use('/', drillRoutes(services));
   api.use('/', planRoutes(services));
+  api.use('/', programmeRoutes(services));
   api.use('/', protocolRoutes(services));
   api.use('/', bodyRoutes(services));
   api.use('/', storageRoutes(services));

@@ -267,7 +267,7 @@ export function planProgramme(wish: ProgrammeWish): Programme {
     }
     before = chosen.at(-1) ?? before;
   }
-  if (!wish.maximal) gaveWay.push('No work at full intent: it is closed for this student, or the plan holds none.');
+  if (!wish.maximal) gaveWay.push('No work at full intent: it is closed for this student.');
   const total = wish.eventOn === null ? span : span + 1;
   const days = Array.from({ length: Math.max(0, total) }, (_, i): ProgrammeDay => {
     const date = addDays(wish.startsOn, i);

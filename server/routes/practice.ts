@@ -9,6 +9,7 @@ import { bodyClosedBecause, planIsClosed } from '../../core/plan/body.ts';
 import type { Load } from '../../core/plan/load.ts';
 import { cautionsFor, type PlanStudent } from '../../core/plan/open-drills.ts';
 import { fullIntentSwings, isFullIntentStep, protocolClosedBecause } from '../../core/plan/protocol.ts';
+import { addDays } from '../../core/plan/programme.ts';
 import { closuresOf } from '../readings/closures.ts';
 import { tokenHash } from '../http/secrets.ts';
 import { on, type Services, valid } from './context.ts';
@@ -25,8 +26,11 @@ import { logSet } from '../readings/log-set.ts';
 import { ownDrillId } from '../../core/catalogue/own-drill.ts';
 import { ownDrillVersions } from '../rows/own-drills.ts';
 import { insertPain } from '../rows/pains.ts';
+import { runningProgramme } from '../rows/programmes.ts';
 import { insertProtocolLog, phoneProtocol } from '../rows/protocols.ts';
 import { setsOfPlan } from '../rows/practice.ts';
+
+const PHONE_DAYS = { back: 7, ahead: 42 };
 
 /** The phone's own time as it says it; undefined where it is no time. */
 function sentAtOf(req: Request): string | undefined {
@@ -69,6 +73,15 @@ export function practiceRoutes(services: Services): Router {
     return { practiceId: link.practice_id, student };
   };
 
+  /** Days of the programme that a phone needs, also when it is without a connection for weeks. */
+  const phoneDays = async (practiceId: string, studentId: string): Promise<PracticeAnswer['programmeDays']> => {
+    const row = await runningProgramme(db, practiceId, studentId);
+    if (!row) return null;
+    const today = new Date().toISOString().slice(0, 10);
+    const [from, to] = [addDays(today, -PHONE_DAYS.back), addDays(today, PHONE_DAYS.ahead)];
+    return row.days.filter((d) => from <= d.date && d.date <= to);
+  };
+
   /** The flow that was sent to this phone, and why it is closed now. */
   const phoneFlow = async (
     practiceId: string,
@@ -107,6 +120,7 @@ export function practiceRoutes(services: Services): Router {
       ownDrills: versions
         .flatMap((v) => (v.said ? [{ drillId: ownDrillId(v.id, v.version), said: v.said }] : []))
         .filter((v) => plan?.drills.some((d) => d.drillId === v.drillId)),
+      programmeDays: await phoneDays(practiceId, student.id),
       protocol: closed ? null : await phoneFlow(practiceId, student, who, load),
       sets: plan ? await setsOfPlan(db, practiceId, plan.id) : [],
       phone: settings.phone,

@@ -40,6 +40,7 @@ const plan = (change: Partial<PracticeAnswer> = {}): PracticeAnswer => ({
   drills: [],
   ownDrills: [],
   protocol: null,
+  programmeDays: null,
   sets: [],
   phone: '',
   speedUnit: 'mph',

@@ -4,6 +4,7 @@ import { isFullIntentAt } from '../../core/catalogue/drill-rungs.ts';
 import { fullIntentSwings } from '../../core/plan/protocol.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { rungOfKey } from '../../core/catalogue/rungs.ts';
+import type { ProgrammeDay } from '../../core/plan/programme.ts';
 import type { DayState } from './run-state.ts';
 
 const DAYS = 7;
@@ -20,8 +21,26 @@ export function weekStart(startsOn: string, today: Date): string {
   return format(addDays(first, DAYS * weeks), 'yyyy-MM-dd');
 }
 
-/** Drills planned for a day of a plan's week. */
-export function plannedOn(plan: Pick<PracticeAnswer, 'startsOn' | 'week'>, today: Date): readonly string[] {
+/** Drills of the plan that a day of the programme takes: at full intent only where it holds such swings, brisk ones not while learning. */
+function drillsOf(day: ProgrammeDay, drills: PracticeAnswer['drills']): string[] {
+  const { session } = day;
+  if (!session) return [];
+  return drills
+    .filter((d) => {
+      const info = drillById(d.drillId);
+      if (isFullIntentAt(info, d.rung)) return session.maximalSwings > 0;
+      return info?.intensity === 'technique' || isSlow(d.rung) || session.parts.length > 1;
+    })
+    .map((d) => d.drillId);
+}
+
+/** Drills planned for a day: of the programme where one runs, else of the plan's week. */
+export function plannedOn(
+  plan: Pick<PracticeAnswer, 'startsOn' | 'week' | 'drills' | 'programmeDays'>,
+  today: Date,
+): readonly string[] {
+  const day = plan.programmeDays?.find((d) => d.date === format(today, 'yyyy-MM-dd'));
+  if (day) return drillsOf(day, plan.drills);
   if (plan.startsOn === null) return [];
   const days = differenceInCalendarDays(today, parseISO(plan.startsOn));
   return days < 0 ? [] : (plan.week.find((d) => d.day === days % DAYS)?.drillIds ?? []);

@@ -18,6 +18,7 @@ const Today = lazy(() => import('../today/Today.tsx'));
 const Students = lazy(() => import('../students/Students.tsx'));
 const StudentEdit = lazy(() => import('../students/StudentEdit.tsx'));
 const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
+const ProgrammePage = lazy(() => import('../students/programme/ProgrammePage.tsx'));
 const Lesson = lazy(() => import('../lesson/Lesson.tsx'));
 const DrillShelf = lazy(() => import('../drills/DrillShelf.tsx'));
 const Bench = lazy(() => import('../bench/Bench.tsx'));
@@ -56,6 +57,7 @@ function Instructor() {
               <Route path="students" element={<Students />} />
               <Route path="students/new" element={<StudentEdit />} />
               <Route path="students/:id" element={<StudentPage />} />
+              <Route path="students/:id/programme" element={<ProgrammePage />} />
               <Route path="students/:id/edit" element={<StudentEdit />} />
               <Route path="lessons/:id" element={<Lesson />} />
               <Route path="lessons/:id/:station" element={<Lesson />} />

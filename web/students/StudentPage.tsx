@@ -84,6 +84,7 @@ export default function StudentPage() {
           </Soft>
         </div>
         <Row>
+          <ButtonLink href={`/students/${id}/programme`}>Programme</ButtonLink>
           {may('PUT /students/:id') ? <ButtonLink href={`/students/${id}/edit`}>Edit</ButtonLink> : null}
           <PrimaryButton onPress={() => start.mutate()} isDisabled={start.isPending}>
             Start a lesson

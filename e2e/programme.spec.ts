@@ -1,0 +1,1 @@
+import { expect, test } from './support.ts';
