@@ -191,6 +191,9 @@ export interface Answers {
   'POST /protocol-attempts/:id/gate': GateAnswer;
   'PUT /students/:id/phone-protocol': Nothing;
   'POST /practice/:token/protocol-logs': { id: string; stop: boolean };
+  'GET /students/:id/handout': Uint8Array;
+  'GET /students/:id/calendar': string;
+  'GET /practice/:token/calendar': string;
   'GET /students/:id/programme': ProgrammeAnswer;
   'POST /students/:id/programme': Made;
   'POST /students/:id/programme/move': Nothing;

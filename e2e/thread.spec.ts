@@ -19,10 +19,13 @@ test('a returning student: the lesson opens on the thread, a decision holds, the
     id: crypto.randomUUID(),
     target: 'early-release',
     startsOn: new Date(Date.now() - 7 * 86_400_000).toISOString().slice(0, 10),
-    drills: ['throw-bend-extend', 'upside-down-swish'].map((drillId) => ({
+    drills: [
+      ['throw-bend-extend', 'half/part/short-iron/none/on/garden'],
+      ['upside-down-swish', 'half/whole/stick/none/on/garden'],
+    ].map(([drillId, rung]) => ({
       id: crypto.randomUUID(),
       drillId,
-      rung: 1,
+      rung,
       cue: 'as given',
       sets: 2,
       reps: 6,

@@ -29,6 +29,7 @@ import { Problem, problemHandler, unknownRoute } from './http/problem.ts';
 import { lessonRoutes } from './routes/lessons.ts';
 import { bodyRoutes } from './routes/body.ts';
 import { drillRoutes } from './routes/drills.ts';
+import { paperRoutes } from './routes/paper.ts';
 import { planRoutes } from './routes/plans.ts';
 import { programmeRoutes } from './routes/programmes.ts';
 import { protocolRoutes } from './routes/protocols.ts';
@@ -133,6 +134,8 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use(['/setup', '/session', '/feed', '/practice', '/join'], json);
   api.use('/', openAccountRoutes(services));
   api.use('/', feedRoutes(services));
+  const paper = paperRoutes(services);
+  api.use('/', paper.open);
   api.use('/', practiceRoutes(services));
   api.use('/', joinRoutes(services));
   api.use(requireSignIn(services));
@@ -157,6 +160,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', diagnosisRoutes(services));
   api.use('/', drillRoutes(services));
   api.use('/', planRoutes(services));
+  api.use('/', paper.signedIn);
   api.use('/', programmeRoutes(services));
   api.use('/', protocolRoutes(services));
   api.use('/', bodyRoutes(services));

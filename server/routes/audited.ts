@@ -48,6 +48,7 @@ const SAID: Partial<Record<Address, string>> = {
   'PUT /settings': 'changed the settings',
   'PUT /retention': 'changed how long things are kept',
   'PUT /account/password': 'changed the password',
+  'GET /students/:id/handout': 'made a handout',
   'PUT /drills/:id': 'wrote a drill',
   'POST /students/:id/programme': 'made a programme',
   'POST /students/:id/programme/move': 'moved a session of the programme',

@@ -97,6 +97,11 @@ export function PlanList({
       {plan.startsOn ? (
         <WeekStrip startsOn={weekStart(plan.startsOn, now)} week={plan.week} sets={plan.sets} narrow />
       ) : null}
+      <p>
+        <a href={`/api/practice/${token}/calendar`} download>
+          Put the days into my calendar
+        </a>
+      </p>
       <Cautions items={plan.cautions} />
       <NotchStick stick={plan.stick} size="card" />
     </>

@@ -85,6 +85,12 @@ export default function StudentPage() {
         </div>
         <Row>
           <ButtonLink href={`/students/${id}/programme`}>Programme</ButtonLink>
+          <ButtonLink href={`/api/students/${id}/handout`} target="_blank" rel="noreferrer">
+            Handout
+          </ButtonLink>
+          <ButtonLink href={`/api/students/${id}/calendar`} download>
+            Calendar file
+          </ButtonLink>
           {may('PUT /students/:id') ? <ButtonLink href={`/students/${id}/edit`}>Edit</ButtonLink> : null}
           <PrimaryButton onPress={() => start.mutate()} isDisabled={start.isPending}>
             Start a lesson

@@ -1,0 +1,103 @@
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { startRungOf } from '../core/catalogue/drill-rungs.ts';
+import { drillById } from '../core/catalogue/drills.ts';
+import { addDays } from '../core/plan/programme.ts';
+import { TestServer, uuid } from './test-support.ts';
+
+jest.setTimeout(120_000);
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await TestServer.open();
+  await server.setUp();
+});
+afterAll(() => server.db.close());
+
+const TODAY = new Date().toISOString().slice(0, 10);
+
+async function planned(person: object = {}) {
+  const studentId = await server.student({ name: 'Zażółć Łąka', handedness: 'left', ...person });
+  const lessonId = await server.lesson(studentId);
+  const drills = ['feet-together', 'loose-chain'].map((drillId) => ({
+    id: uuid(),
+    drillId,
+    rung: startRungOf(drillById(drillId)!),
+    cue: 'like a door',
+    sets: 2,
+    reps: 8,
+    sessionsPerWeek: 3,
+  }));
+  const plan = { id: uuid(), target: 'tension', startsOn: TODAY, drills };
+  const made = await server.call('post', `/lessons/${lessonId}/plan`, plan);
+  return { studentId, made, lessonId };
+}
+const file = (path: string) =>
+  server
+    .call('get', path)
+    .buffer(true)
+    .parse((res, done) => {
+      const parts: Buffer[] = [];
+      res.on('data', (part: Buffer) => parts.push(part));
+      res.on('end', () => done(null, Buffer.concat(parts)));
+    });
+const unfolded = (text: string): string => text.replace(/\r\n[ \t]/g, '');
+
+describe('the handout', () => {
+  test('is a PDF of some pages with the fonts in it, and there is none without a plan', async () => {
+    const { studentId } = await planned();
+    const res = await file(`/students/${studentId}/handout`).expect(200);
+    const pdf = res.body as Buffer;
+    expect([res.type, pdf.subarray(0, 5).toString(), pdf.length > 8_000]).toEqual(['application/pdf', '%PDF-', true]);
+    expect(pdf.toString('latin1')).toContain('/FontFile2');
+    expect(pdf.toString('latin1').match(/\/Type \/Page\b/g)!.length).toBeGreaterThanOrEqual(1);
+    const empty = await server.student({ name: 'No Plan' });
+    await server.call('get', `/students/${empty}/handout`).expect(404);
+  });
+});
+
+describe('the calendar', () => {
+  test('a plan’s week is written for six weeks, each day once, whole days, with ids that stay', async () => {
+    const { studentId } = await planned();
+    const read = async () => {
+      const res = await server.call('get', `/students/${studentId}/calendar`).expect(200);
+      expect(res.type).toBe('text/calendar');
+      return unfolded(res.text);
+    };
+    const text = await read();
+    const days = [...text.matchAll(/DTSTART;VALUE=DATE:(\d{8})/g)].map((m) => m[1]);
+    expect(days).toHaveLength(18);
+    expect(new Set(days).size).toBe(18);
+    expect(text).toContain('Feet together\\, Loose chain');
+    const ids = (t: string): string[] => [...t.matchAll(/UID:(.+)\r?\n/g)].map((m) => m[1]!);
+    expect(ids(await read())).toEqual(ids(text));
+    expect(text.startsWith('BEGIN:VCALENDAR')).toBe(true);
+  });
+  test('a programme takes the plan’s place, up to its event; the phone has it too, and another practice has nothing', async () => {
+    const { studentId } = await planned();
+    const eventOn = addDays(TODAY, 30);
+    await server
+      .call('post', `/students/${studentId}/programme`, {
+        id: uuid(),
+        startsOn: TODAY,
+        eventOn,
+        sessionsPerWeek: 3,
+        weekdays: [0, 1, 2, 3, 4, 5, 6],
+        lessons: { every: 'weekly', firstOn: addDays(TODAY, 2) },
+      })
+      .expect(201);
+    const { path } = (await server.call('post', `/students/${studentId}/practice-link`, {})).body as { path: string };
+    const text = unfolded((await server.http.get(`/api${path}/calendar`).expect(200)).text);
+    expect(text).toContain('SUMMARY:Golf lesson');
+    expect(text).toContain(`DTSTART;VALUE=DATE:${eventOn.replaceAll('-', '')}`);
+    const other = await server.otherPractice();
+    await server.call('get', `/students/${studentId}/calendar`, undefined, other).expect(404);
+    await server.call('get', `/students/${studentId}/handout`, undefined, other).expect(404);
+  });
+  test('closed work goes into no calendar, and the handout says why', async () => {
+    const { studentId } = await planned();
+    const pain = { id: uuid(), part: 'wrist', kind: 'sharp', note: '' };
+    await server.call('post', `/students/${studentId}/pains`, pain).expect(201);
+    expect((await server.call('get', `/students/${studentId}/calendar`).expect(200)).text).not.toContain('VEVENT');
+    await file(`/students/${studentId}/handout`).expect(200);
+  });
+});
