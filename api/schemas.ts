@@ -74,6 +74,11 @@ export const studentSchema = yup.object({
         .required(),
     )
     .default([]),
+  /** Unit of speed on the student's own page; null for the practice's. */
+  speedUnit: yup
+    .string()
+    .oneOf(['mph', 'm/s', 'km/h'] as const)
+    .nullable(),
   bodyNote: text(2000),
   clearedOn: pastDay().test('by-whom', 'needs the name of who gave it', function (date) {
     return !date || Boolean((this.parent as { clearedBy?: string }).clearedBy?.trim());

@@ -124,7 +124,7 @@ export function practiceRoutes(services: Services): Router {
       protocol: closed ? null : await phoneFlow(practiceId, student, who, load),
       sets: plan ? await setsOfPlan(db, practiceId, plan.id) : [],
       phone: settings.phone,
-      speedUnit: settings.speedUnit,
+      speedUnit: student.speed_unit ?? settings.speedUnit,
       stick: (await standingOf(services, practiceId, student)).stick,
     };
     res.set('Referrer-Policy', 'no-referrer').json(answer);

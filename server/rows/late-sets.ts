@@ -9,11 +9,15 @@ interface LateRow extends Row {
   came_at: Date;
 }
 
-/** Keeps a log whose link is not open any more until somebody decides on it; a repeat is harmless. */
+/** Most logs over a link that has ended that wait for one student: a phone away for a season brings fewer. */
+const MOST_LATE = 400;
+
+/** Keeps a log whose link is not open any more until somebody decides on it; a repeat is harmless, and beyond the most none is kept. */
 export const keepLate = (db: Db, practiceId: string, studentId: string, said: PracticeSetInput): Promise<unknown> =>
   db.query(
-    'insert into late_sets (id, practice_id, student_id, said) values ($1,$2,$3,$4) on conflict (id) do nothing',
-    [said.id, practiceId, studentId, JSON.stringify(said)],
+    `insert into late_sets (id, practice_id, student_id, said) select $1,$2,$3,$4
+     where (select count(*) from late_sets where student_id = $3 and settled_at is null) < $5 on conflict (id) do nothing`,
+    [said.id, practiceId, studentId, JSON.stringify(said), MOST_LATE],
   );
 
 /** Logs of a student that wait for a decision, oldest first. */

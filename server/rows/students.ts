@@ -24,6 +24,7 @@ export interface StudentRow extends Row {
   body_note: string;
   cleared_on: string | null;
   cleared_by: string;
+  speed_unit: 'mph' | 'm/s' | 'km/h' | null;
   clearance_note: string;
   guardian_name: string;
   guardian_consent_on: string | null;
@@ -53,6 +54,7 @@ export function studentToWire(row: StudentRow): StudentInput & { id: string } {
     bodyNote: row.body_note,
     clearedOn: row.cleared_on,
     clearedBy: row.cleared_by,
+    speedUnit: row.speed_unit,
     clearanceNote: row.clearance_note,
     guardianName: row.guardian_name,
     guardianConsentOn: row.guardian_consent_on,
@@ -85,6 +87,7 @@ const columnValues = (practiceId: string, id: string, s: StudentInput): unknown[
   s.sex ?? null,
   s.birthDate ?? null,
   s.clearedBy,
+  s.speedUnit ?? null,
 ];
 
 /** Adds or edits a student; a repeat of the same id and practice is an edit. @returns false where the id is another practice's */
@@ -93,8 +96,8 @@ export const saveStudent = async (db: Db, practiceId: string, id: string, s: Stu
     await db.query(
       `insert into students (id, practice_id, name, handedness, birth_year, height_m, mass_kg, level, goal_kind,
          goal_speed_mps, goal_date, kit, places, sessions_per_week, lens, flags, painful_parts, body_note, cleared_on,
-         clearance_note, guardian_name, guardian_consent_on, sex, birth_date, cleared_by)
-       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18,$19,$20,$21,$22,$23,$24,$25)
+         clearance_note, guardian_name, guardian_consent_on, sex, birth_date, cleared_by, speed_unit)
+       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18,$19,$20,$21,$22,$23,$24,$25,$26)
        on conflict (id) do update set name = excluded.name, handedness = excluded.handedness,
          birth_year = excluded.birth_year, height_m = excluded.height_m, mass_kg = excluded.mass_kg,
          level = excluded.level, goal_kind = excluded.goal_kind, goal_speed_mps = excluded.goal_speed_mps,
@@ -103,7 +106,7 @@ export const saveStudent = async (db: Db, practiceId: string, id: string, s: Stu
          painful_parts = excluded.painful_parts, body_note = excluded.body_note, cleared_on = excluded.cleared_on,
          clearance_note = excluded.clearance_note, guardian_name = excluded.guardian_name,
          guardian_consent_on = excluded.guardian_consent_on, sex = excluded.sex,
-         birth_date = excluded.birth_date, cleared_by = excluded.cleared_by
+         birth_date = excluded.birth_date, cleared_by = excluded.cleared_by, speed_unit = excluded.speed_unit
        where students.practice_id = excluded.practice_id
        returning id`,
       columnValues(practiceId, id, s),

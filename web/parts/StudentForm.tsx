@@ -14,6 +14,7 @@ import { Card, Failed, Grid, Notice, Row, Soft } from '../kit/layout.tsx';
 
 const named = (list: readonly string[]) => list.map((id) => ({ id, name: id }));
 const GUARDIAN_AGE = 18;
+const PRACTICE_UNIT = 'practice';
 
 /** What is typed: numbers as text, in the units on screen. */
 interface Typed extends Omit<StudentInput, 'birthYear' | 'heightM' | 'massKg' | 'goalSpeedMps' | 'sessionsPerWeek'> {
@@ -63,6 +64,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
       lens: student?.lens ?? 'measured',
       flags: student?.flags ?? [],
       painfulParts: student?.painfulParts ?? [],
+      speedUnit: student?.speedUnit ?? null,
       bodyNote: student?.bodyNote ?? '',
       clearedOn: student?.clearedOn ?? '',
       clearedBy: student?.clearedBy ?? '',
@@ -268,6 +270,18 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
               value={field.value}
               onChange={field.onChange}
               options={BODY_PARTS}
+            />
+          )}
+        />
+        <Controller
+          control={control}
+          name="speedUnit"
+          render={({ field }) => (
+            <Choice
+              label="Speed on the student’s own page in"
+              value={field.value ?? PRACTICE_UNIT}
+              onChange={(v) => field.onChange(v === PRACTICE_UNIT ? null : v)}
+              options={[{ id: PRACTICE_UNIT, name: 'as here' }, ...named(['mph', 'm/s', 'km/h'])]}
             />
           )}
         />
