@@ -81,6 +81,15 @@ describe('the programme', () => {
       days.filter((d) => d.phase === id).reduce((n, d) => n + (d.session?.maximalSwings ?? 0), 0);
     expect(swings('learn')).toBe(0);
     expect(swings('force')).toBeGreaterThan(60);
+    const week = (i: number) => {
+      const from = addDays(phases[1]!.from, 7 * i);
+      return days.filter((d) => d.date >= from && d.date < addDays(from, 7) && (d.session?.maximalSwings ?? 0) > 0);
+    };
+    // It grows from week to week, on several days that do not lie next to each other.
+    const sums = [0, 1, 2].map((i) => week(i).reduce((n, d) => n + d.session!.maximalSwings, 0));
+    expect(sums[1]).toBeGreaterThan(sums[0]!);
+    expect(sums[2]).toBeGreaterThan(sums[1]!);
+    expect(week(1).length).toBeGreaterThanOrEqual(2);
     expect(swings('transfer')).toBeGreaterThan(0);
     expect(days.filter((d) => daysApart(d.date, w.eventOn) <= 3).every((d) => !d.session?.maximalSwings)).toBe(true);
     expect(days.at(-1)).toMatchObject({ date: w.eventOn, off: 'event' });
@@ -108,6 +117,10 @@ describe('the programme', () => {
     expect(days.filter((d) => d.off === 'sick').every((d) => d.session === null)).toBe(true);
     const first = days.find((d) => d.date > off[0]!.to && (d.session?.maximalSwings ?? 0) > 0)!;
     expect(first.session!.maximalSwings).toBeLessThanOrEqual(15);
+    const lessons = { every: 'weekly' as const, firstOn: addDays(START, 30), count: 1 };
+    const said = planProgramme({ ...wish, off, lessons });
+    expect(said.days.some((d) => d.lesson && d.off !== '')).toBe(false);
+    expect(said.gaveWay.join(' ')).toContain('falls on a day off');
   });
   test('lessons on days running lie on their days, and no session with them', () => {
     const lessons = { every: 'days' as const, firstOn: addDays(START, 7), count: 4 };

@@ -1,5 +1,6 @@
 import type { Level } from '../catalogue/stages.ts';
-import { loadOn, type LoadEntry } from './load.ts';
+import { dayWords } from './day-words.ts';
+import { loadOn, MOST_WEEKLY_RISE, type LoadEntry } from './load.ts';
 import { maximalSwingCap } from './week.ts';
 
 const DAY_MS = 86_400_000;
@@ -94,7 +95,7 @@ const ENDS: Readonly<Record<PhaseId, string>> = {
   learn: 'the mark is met twice running at full pace without a ball',
   force: 'two re-tests running show no further gain, or its weeks are over',
   transfer: 'the mark is met twice running on an ordinary ball',
-  taper: 'the event',
+  taper: 'the event is there',
 };
 /** Days before an event in which nothing is at full intent. */
 export const QUIET_DAYS = 3;
@@ -168,7 +169,6 @@ function unevenness(days: readonly string[], before: string | undefined): number
 
 /** Least swings at full intent for which a day is worth it. */
 const LEAST_MAXIMAL = 6;
-const FIRST_SHARE = 0.5;
 const OTHER_WAY_SHARE = 1 / 3;
 /** Days a week that are at full intent, at most, by phase. */
 const MAXIMAL_DAYS: Readonly<Record<PhaseId, number>> = { learn: 0, force: 3, transfer: 1, taper: 1 };
@@ -192,6 +192,26 @@ function taperLeft(day: string, eventOn: string | null, entries: readonly LoadEn
   return sum(WEEK, 2 * WEEK) / 2 - sum(0, WEEK);
 }
 
+/** Share of a day's cap on the first days after two weeks without full intent. */
+const FIRST_SHARE = 0.5;
+
+/**
+ * Full-intent swings for a week and for each of its days: a fifth above the seven days before; after two weeks without any
+ * those of one day, on days of half the cap.
+ */
+function weekAllowance(
+  firstDay: string,
+  entries: readonly LoadEntry[],
+  wish: ProgrammeWish,
+): { readonly week: number; readonly day: number } {
+  const cap = maximalSwingCap(wish.ageYears, wish.returning);
+  const since = (days: number): readonly LoadEntry[] =>
+    entries.filter((e) => e.swings > 0 && daysApart(e.day, firstDay) <= days);
+  if (since(2 * WEEK).length === 0) return { week: cap, day: Math.ceil(FIRST_SHARE * cap) };
+  const before = since(WEEK).reduce((n, e) => n + e.swings, 0);
+  return { week: Math.max(cap, Math.floor((1 + MOST_WEEKLY_RISE) * before)), day: cap };
+}
+
 /** Days of one week at full intent, with their swings: as many as fit under every cap, as far apart as they can be. */
 function maximalDays(
   days: readonly string[],
@@ -199,7 +219,6 @@ function maximalDays(
   wish: ProgrammeWish,
   entries: readonly LoadEntry[],
 ): Map<string, number> {
-  const cap = maximalSwingCap(wish.ageYears, wish.returning);
   const quiet = (d: string): boolean => wish.eventOn !== null && daysApart(d, wish.eventOn) <= QUIET_DAYS;
   const open = days.filter((d) => !quiet(d));
   let best = new Map<string, number>();
@@ -208,12 +227,12 @@ function maximalDays(
     for (const set of subsets(open, size)) {
       const chosen = new Map<string, number>();
       const sofar = [...entries];
+      const allowance = weekAllowance(set[0]!, sofar, wish);
       for (const d of set) {
         const load = loadOn(d, sofar, wish.ageYears, wish.returning);
-        const first = load.week === 0 && !sofar.some((e) => daysApart(e.day, d) <= 2 * WEEK);
-        const swings = Math.floor(
-          Math.min(load.left, first ? FIRST_SHARE * cap : cap, taperLeft(d, wish.eventOn, sofar)),
-        );
+        const placed = [...chosen.values()].reduce((n, x) => n + x, 0);
+        const share = Math.ceil((allowance.week - placed) / (set.length - set.indexOf(d)));
+        const swings = Math.floor(Math.min(load.left, share, allowance.day, taperLeft(d, wish.eventOn, sofar)));
         if (swings < LEAST_MAXIMAL) continue;
         chosen.set(d, swings);
         sofar.push({ day: d, swings, source: 'drill' });
@@ -238,7 +257,10 @@ export function planProgramme(wish: ProgrammeWish): Programme {
   const span = daysApart(wish.startsOn, last) + (wish.eventOn === null ? 1 : 0);
   const { phases, gaveWay } = phasesOf(wish.startsOn, Math.max(0, span), wish.level, wish.eventOn !== null);
   const phaseOn = (d: string): PhaseId => phases.find((p) => p.from <= d && d <= p.to)?.id ?? 'taper';
-  const lessons = new Set(lessonDays(wish, last));
+  const asked = lessonDays(wish, last);
+  const lessons = new Set(asked.filter((d) => offOn(wish, d) === ''));
+  for (const d of asked.filter((x) => !lessons.has(x)))
+    gaveWay.push(`The lesson of ${dayWords(d)} falls on a day off: agree on another day.`);
   const sessions = new Map<string, PlannedSession>();
   const entries: LoadEntry[] = [...wish.pastLoad];
   let before: string | undefined;
@@ -253,7 +275,7 @@ export function planProgramme(wish: ProgrammeWish): Programme {
     const count = Math.min(wanted, free.length);
     if (count < wanted)
       gaveWay.push(
-        `Week of ${dates[0]}: ${count} of ${wanted} sessions; ${free.length === 1 ? 'one day is' : `${free.length} days are`} free.`,
+        `Week of ${dayWords(dates[0]!)}: ${count} of ${wanted} sessions; ${free.length === 1 ? 'one day is' : `${free.length} days are`} free.`,
       );
     const chosen = subsets(free, count).sort((a, b) => unevenness(a, before) - unevenness(b, before))[0] ?? [];
     const strongest = chosen.filter((d) => MAXIMAL_DAYS[phaseOn(d)] > 0);

@@ -48,7 +48,7 @@ function Laid({ studentId, programme }: { studentId: string; programme: Programm
         <ol>
           {programme.phases.map((p) => (
             <li key={p.id}>
-              <strong>{p.id}</strong>, {dayName(p.from)} to {dayName(p.to)}: ends with {p.endsWhen}.
+              <strong>{p.id}</strong>, {dayName(p.from)} to {dayName(p.to)}: ends when {p.endsWhen}.
             </li>
           ))}
         </ol>
