@@ -5,6 +5,7 @@ import { useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { settingsSchema } from '../../api/schemas.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
+import { asRungKey } from '../../core/catalogue/drill-rungs.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { ApiError, ask } from '../base/api.ts';
 import { learnDrills } from '../base/shelf.ts';
@@ -46,9 +47,10 @@ function usePlan(token: string) {
         const stored = storedPlan<PracticeAnswer>(token);
         if (error instanceof ApiError && error.code === 'link-withdrawn') forgetPlan(token);
         if (!(error instanceof ApiError) || error.status !== 0 || !stored) throw error;
-        // A plan that an older version of this page kept knows of no written drills.
+        // A plan that an older version of this page kept knows of no written drills, and numbers its rungs.
         learnDrills((stored.plan as Partial<PracticeAnswer>).ownDrills ?? []);
-        return { plan: stored.plan, storedAt: stored.at };
+        const drills = stored.plan.drills.map((d) => ({ ...d, rung: asRungKey(d.rung) ?? d.rung }));
+        return { plan: { ...stored.plan, drills }, storedAt: stored.at };
       }
     },
     retry: false,
