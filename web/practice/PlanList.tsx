@@ -8,7 +8,7 @@ import { Card, Cautions, Notice, Soft, Spread } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
 import { WeekStrip } from '../parts/WeekStrip.tsx';
 import { doneOf, keptFlow, keptRun, type DayState } from './run-state.ts';
-import { flowClosed, notToday, painToday, plannedOn, weekStart } from './today.ts';
+import { flowClosed, notToday, painToday, plannedOn, shownWeek } from './today.ts';
 
 /** Stop for today: what was said of pain, and where to turn. */
 function PainStop() {
@@ -40,6 +40,7 @@ export function PlanList({
 }) {
   const now = new Date();
   const planned = plannedOn(plan, now);
+  const shown = shownWeek(plan, now);
   const stopped = painToday(plan, day, now);
   const drills = [...plan.drills].sort(
     (a, b) => Number(planned.includes(b.drillId)) - Number(planned.includes(a.drillId)),
@@ -94,9 +95,7 @@ export function PlanList({
           )}
         </Card>
       ) : null}
-      {plan.startsOn ? (
-        <WeekStrip startsOn={weekStart(plan.startsOn, now)} week={plan.week} sets={plan.sets} narrow />
-      ) : null}
+      {shown ? <WeekStrip startsOn={shown.startsOn} week={shown.week} sets={plan.sets} narrow /> : null}
       <p>
         <a href={`/api/practice/${token}/calendar`} download>
           Put the days into my calendar

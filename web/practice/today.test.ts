@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { loadOn } from '../../core/plan/load.ts';
 import type { DayState } from './run-state.ts';
-import { maximalLeft, notToday, plannedOn, weekStart } from './today.ts';
+import { maximalLeft, notToday, plannedOn, shownWeek, weekStart } from './today.ts';
 
 const NOW = new Date(2026, 2, 10, 9);
 const fresh: DayState = { warmedUp: false, pain: false, maximalSwings: 0, doneDrills: [] };
@@ -54,6 +54,38 @@ describe('the day on the phone', () => {
     expect(plannedOn(plan(), NOW)).toEqual(['light-fast', 'quiet-setup']);
     expect(plannedOn(plan(), new Date(2026, 2, 11))).toEqual([]);
     expect(plannedOn(plan(), new Date(2026, 1, 24))).toEqual([]);
+  });
+  test('where a programme runs its days count, and the week shown is of them', () => {
+    const session = { parts: ['technique' as const], maximalSwings: 0, otherWay: 0, volume: 1 };
+    const at = (date: string, change: object = {}) => ({
+      date,
+      phase: 'learn' as const,
+      session: null,
+      lesson: false,
+      retest: false,
+      off: '' as const,
+      ...change,
+    });
+    const programmeDays = [at('2026-03-10'), at('2026-03-11', { session }), at('2026-03-12')];
+    const drills = [drill('quiet-setup'), drill('light-fast')];
+    const p = plan({ programmeDays, drills });
+    expect(plannedOn(p, NOW)).toEqual([]);
+    expect(plannedOn(p, new Date(2026, 2, 11))).toEqual(['quiet-setup']);
+    const force = {
+      ...session,
+      parts: ['warm-up' as const, 'technique' as const, 'force' as const],
+      maximalSwings: 10,
+    };
+    expect(plannedOn({ ...p, programmeDays: [at('2026-03-11', { session: force })] }, new Date(2026, 2, 11))).toEqual([
+      'quiet-setup',
+      'light-fast',
+    ]);
+    expect(
+      shownWeek(p, NOW)!
+        .week.slice(0, 3)
+        .map((d) => d.drillIds),
+    ).toEqual([[], ['quiet-setup'], []]);
+    expect(shownWeek(plan(), NOW)!.startsOn).toBe('2026-03-08');
   });
   test('over the night the clocks change a day stays a day', () => {
     const spring = plan({ startsOn: '2026-03-27', week: [{ day: 3, drillIds: ['quiet-setup'] }] });

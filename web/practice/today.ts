@@ -46,6 +46,19 @@ export function plannedOn(
   return days < 0 ? [] : (plan.week.find((d) => d.day === days % DAYS)?.drillIds ?? []);
 }
 
+/** The week as it is shown: of the programme from today on where one runs, else of the plan. */
+export function shownWeek(
+  plan: Pick<PracticeAnswer, 'startsOn' | 'week' | 'drills' | 'programmeDays'>,
+  today: Date,
+): { startsOn: string; week: PracticeAnswer['week'] } | null {
+  if (plan.programmeDays === null || plan.programmeDays === undefined)
+    return plan.startsOn === null ? null : { startsOn: weekStart(plan.startsOn, today), week: plan.week };
+  return {
+    startsOn: format(today, 'yyyy-MM-dd'),
+    week: Array.from({ length: DAYS }, (_, day) => ({ day, drillIds: [...plannedOn(plan, addDays(today, day))] })),
+  };
+}
+
 /** Full-intent swings that still fit into the day, with what this phone has logged and the server may not know yet. */
 export function maximalLeft(plan: Pick<PracticeAnswer, 'load'>, day: DayState, today: string): number {
   const { load } = plan;
