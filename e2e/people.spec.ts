@@ -128,7 +128,7 @@ test('a practice comes back from its backup on the page of the first start', asy
   await fresh.getByLabel('Sign-in name').fill('tester');
   await fresh.getByLabel('Password').fill(PASSWORD);
   await fresh.getByRole('button', { name: 'Sign in' }).click();
-  await fresh.getByRole('link', { name: 'Students' }).click();
+  await fresh.getByRole('link', { name: 'Students', exact: true }).click();
   await expect(fresh.getByRole('link', { name: /Kept Safe/ })).toBeVisible();
   expect(JSON.parse(readFileSync(join(empty.folder, 'feed.json'), 'utf8'))).toMatchObject({
     keys: [expect.any(String)],
