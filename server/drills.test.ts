@@ -3,6 +3,7 @@ import type { ShelfAnswer } from '../api/drill-types.ts';
 import type { LessonAnswer, PracticeAnswer, PrescribeAnswer } from '../api/types.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { copyOf } from '../core/catalogue/own-drill.ts';
+import { PROTOCOLS } from '../core/plan/protocols.ts';
 import { TestServer, uuid } from './test-support.ts';
 
 jest.setTimeout(120_000);
@@ -68,6 +69,12 @@ describe('own drills', () => {
     expect(((await asOther('get', '/drills').expect(200)).body as ShelfAnswer).own).toEqual([]);
     await asOther('put', `/drills/${id}`).send(base).expect(404);
     await asOther('delete', `/drills/${id}`).expect(404);
+    const protocol = {
+      ...PROTOCOLS[0]!,
+      steps: [{ ...PROTOCOLS[0]!.steps[0]!, drillId: `own-${id}-1` }],
+    };
+    await asOther('put', `/protocols/${uuid()}`).send(protocol).expect(422);
+    await server.call('put', `/protocols/${uuid()}`, protocol).expect(200);
   });
   test('it is offered for its faults, given, practised and counted; off the shelf, a plan keeps it', async () => {
     const id = uuid();

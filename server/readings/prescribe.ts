@@ -14,6 +14,7 @@ import { recordOf } from '../../core/plan/thread.ts';
 import { threadSets } from './thread.ts';
 import { Problem } from '../http/problem.ts';
 import { loadLesson } from './lesson-data.ts';
+import { drillFinder } from '../rows/own-drills.ts';
 import { insertPlan, planOfLesson } from '../rows/plans.ts';
 import { isReturning, planStudent } from './plan-student.ts';
 
@@ -59,10 +60,11 @@ export async function makePlan(
   const { lesson, student } = await loadLesson(db, practiceId, lessonId);
   const who = await planStudent(db, practiceId, student, lesson.starts_at);
   const choices = new Map(drillsFor(input.target, who).map((c) => [c.drill.id, c]));
+  const find = await drillFinder(db, practiceId);
   const fitted = new Map<string, Drill>();
   const wishes: WeekWish[] = [];
   for (const [i, d] of input.drills.entries()) {
-    const drill = drillById(d.drillId);
+    const drill = find(d.drillId);
     if (!drill) throw new Problem(422, 'bad-field', `“${d.drillId}” is no drill of the shelf.`, `drills[${i}].drillId`);
     if (!choices.has(d.drillId) && !drill.treats.includes(input.target) && d.because === '')
       throw new Problem(

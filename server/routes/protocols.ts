@@ -15,7 +15,7 @@ import { loadLesson } from '../readings/lesson-data.ts';
 import { planStudent } from '../readings/plan-student.ts';
 import { figuresOf, protocolById, protocolsAnswer } from '../readings/protocols.ts';
 import { insertBlock } from '../rows/blocks.ts';
-import { knownOwnDrills } from '../rows/own-drills.ts';
+import { drillFinder } from '../rows/own-drills.ts';
 import * as q from '../rows/protocols.ts';
 import { shotsOfLesson } from '../rows/shots.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';
@@ -45,8 +45,11 @@ export function protocolRoutes({ db, hub }: Services): Router {
   });
   on(router, 'PUT /protocols/:id', async (req, res) => {
     const { practiceId, name } = whoIs(req);
-    await knownOwnDrills(db, practiceId);
+    const find = await drillFinder(db, practiceId);
     const said = valid(protocolSchema, req.body) as Protocol;
+    const foreign = said.steps.findIndex((s) => s.drillId !== '' && !find(s.drillId));
+    if (foreign !== -1)
+      throw new Problem(422, 'bad-field', 'It names no drill of the shelf.', `steps[${foreign}].drillId`);
     if (!(await q.saveProtocol(db, practiceId, idParam(req), said, name))) throw notFound('The protocol');
     res.json({ id: idParam(req) });
   });

@@ -1,7 +1,7 @@
 import type { OwnDrillWire } from '../../api/drill-types.ts';
 import type { Drill } from '../../core/catalogue/drill-type.ts';
-import { knowDrills } from '../../core/catalogue/drills.ts';
-import { compileOwnDrill, ownDrillId, type OwnDrillText } from '../../core/catalogue/own-drill.ts';
+import { drillById, knowDrills } from '../../core/catalogue/drills.ts';
+import { compileOwnDrill, ownDrillId, ownDrillOf, type OwnDrillText } from '../../core/catalogue/own-drill.ts';
 import type { Db, Row } from '../db/connection.ts';
 
 interface VersionRow extends Row {
@@ -29,6 +29,12 @@ export async function knownOwnDrills(db: Db, practiceId: string): Promise<Drill[
   const drills = compiled(await ownDrillVersions(db, practiceId));
   knowDrills(drills);
   return drills;
+}
+
+/** Finds a drill by its id for a practice: what another practice wrote is not found, also where this program knows it. */
+export async function drillFinder(db: Db, practiceId: string): Promise<(drillId: string) => Drill | undefined> {
+  const own = new Set((await knownOwnDrills(db, practiceId)).map((d) => d.id));
+  return (id) => (ownDrillOf(id) === undefined || own.has(id) ? drillById(id) : undefined);
 }
 
 /** Makes all versions known. @returns the newest version of each drill that is on the shelf */
