@@ -29,9 +29,10 @@ export interface ClosuresWire {
 /** A log that came by a link that was not open any more. */
 export interface LateSetWire {
   id: string;
+  /** Of a drill's set, or of a flow of steps. */
+  kind: 'set' | 'flow';
   cameAt: string;
   doneAt: string;
-  planDrillId: string;
   passed: number;
   reset: number;
   pain: boolean;

@@ -110,3 +110,4 @@ export const protocolLogSchema = yup.object({
   ...painFields,
   note: text(1000),
 });
+export type ProtocolLogInput = yup.InferType<typeof protocolLogSchema>;

@@ -190,7 +190,7 @@ export interface Answers {
   'POST /protocol-runs/:id/end': Nothing;
   'POST /protocol-attempts/:id/gate': GateAnswer;
   'PUT /students/:id/phone-protocol': Nothing;
-  'POST /practice/:token/protocol-logs': { id: string; stop: boolean };
+  'POST /practice/:token/protocol-logs': { id: string; stop: boolean; held: boolean };
   'GET /students/:id/handout': Uint8Array;
   'GET /students/:id/calendar': string;
   'GET /practice/:token/calendar': string;

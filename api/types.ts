@@ -323,6 +323,8 @@ export interface PrescribeAnswer {
   planClosed: boolean;
   choices: DrillChoiceWire[];
   plan: PlanWire | null;
+  /** Days of the programme from a week ago on; null without one, and then the plan's week repeats. */
+  programmeDays: ProgrammeDay[] | null;
 }
 
 export interface PracticeSetWire {

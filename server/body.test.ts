@@ -307,4 +307,35 @@ describe('what the phone sends', () => {
     expect((await read<StudentAnswer>(`/students/${studentId}`)).closures.pains).toMatchObject([{ part: 'hip' }]);
     await server.http.post('/api/practice/AAAAAAAAAAAAAAAAAAAAAA/sets').send(set(drills[0]!.id)).expect(404);
   });
+
+  test('a flow over a withdrawn link waits and is let in too, with its swings and its pain', async () => {
+    const { studentId, path } = await practising();
+    await server.call('delete', `/students/${studentId}/practice-link`).expect(204);
+    const flow = {
+      id: uuid(),
+      protocolId: uuid(),
+      doneAt: new Date().toISOString(),
+      steps: [{ step: 0, passed: 4, reset: 1, unjudged: 2 }],
+      effort: 5,
+      pain: true,
+      painNote: '',
+      painPart: 'hip',
+      painKind: 'dull',
+      note: '',
+    };
+    const logged = async () =>
+      await server.db.query<{ swings: number }>(
+        'select full_intent_swings as swings from protocol_logs where student_id = $1',
+        [studentId],
+      );
+    for (const again of [flow, flow])
+      expect((await server.http.post(`/api${path}/protocol-logs`).send(again).expect(202)).body.held).toBe(true);
+    expect(await logged()).toEqual([]);
+    const closures = async () => (await read<StudentAnswer>(`/students/${studentId}`)).closures;
+    expect((await closures()).lateSets).toMatchObject([{ id: flow.id, kind: 'flow', passed: 4, reset: 1, pain: true }]);
+    await server.call('post', `/late-sets/${flow.id}`, { letIn: true }).expect(204);
+    // What the flow asked is not known any more: every swing counts as a full one.
+    expect(await logged()).toEqual([{ swings: 7 }]);
+    expect(await closures()).toMatchObject({ lateSets: [], pains: [{ part: 'hip' }] });
+  });
 });

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { ShelfAnswer } from '../api/drill-types.ts';
-import type { LessonAnswer, PracticeAnswer, PrescribeAnswer } from '../api/types.ts';
+import type { LessonAnswer, PracticeAnswer, PrescribeAnswer, StudentAnswer } from '../api/types.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { copyOf } from '../core/catalogue/own-drill.ts';
 import { PROTOCOLS } from '../core/plan/protocols.ts';
@@ -9,9 +9,12 @@ import { TestServer, uuid } from './test-support.ts';
 jest.setTimeout(120_000);
 
 let server: TestServer;
+/** Cookie of another practice. */
+let other: string;
 beforeAll(async () => {
   server = await TestServer.open();
   await server.setUp();
+  other = await server.otherPractice();
 });
 afterAll(() => server.db.close());
 
@@ -63,7 +66,6 @@ describe('own drills', () => {
   test('another practice neither sees nor changes it', async () => {
     const id = uuid();
     await write(id);
-    const other = await server.otherPractice();
     const asOther = (method: 'get' | 'put' | 'delete', path: string) =>
       server.http[method](`/api${path}`).set('Cookie', other);
     expect(((await asOther('get', '/drills').expect(200)).body as ShelfAnswer).own).toEqual([]);
@@ -75,6 +77,29 @@ describe('own drills', () => {
     };
     await asOther('put', `/protocols/${uuid()}`).send(protocol).expect(422);
     await server.call('put', `/protocols/${uuid()}`, protocol).expect(200);
+  });
+  test('a plan of another practice that names it is refused, and nothing of it is kept', async () => {
+    const id = uuid();
+    const drillId = await write(id);
+    const asOther = (method: 'get' | 'put' | 'post', path: string) =>
+      server.http[method](`/api${path}`).set('Cookie', other);
+    const [studentId, lessonId] = [uuid(), uuid()];
+    const kept = (await server.call('get', `/students/${await server.student({ name: 'Copied' })}`).expect(200))
+      .body as StudentAnswer;
+    await asOther('put', `/students/${studentId}`).send(kept.student).expect(200);
+    await asOther('post', `/students/${studentId}/lessons`)
+      .send({ id: lessonId, startsAt: new Date().toISOString() })
+      .expect(201);
+    const refused = await asOther('post', `/lessons/${lessonId}/plan`)
+      .send(plan([planned(drillId)]))
+      .expect(422);
+    expect(JSON.stringify(refused.body)).not.toContain('Feet on a line');
+    expect(((await asOther('get', `/lessons/${lessonId}/prescribe`).expect(200)).body as PrescribeAnswer).plan).toBe(
+      null,
+    );
+    const own = await server.student({ name: 'Its Own' });
+    const lesson = await server.lesson(own);
+    await server.call('post', `/lessons/${lesson}/plan`, plan([planned(drillId)])).expect(201);
   });
   test('it is offered for its faults, given, practised and counted; off the shelf, a plan keeps it', async () => {
     const id = uuid();

@@ -11,6 +11,7 @@ import { planWeek, type WeekWish } from '../../core/plan/week.ts';
 import type { Db } from '../db/connection.ts';
 import { runningTarget } from '../rows/thread.ts';
 import { recordOf } from '../../core/plan/thread.ts';
+import { programmeDays } from '../rows/programmes.ts';
 import { threadSets } from './thread.ts';
 import { Problem } from '../http/problem.ts';
 import { loadLesson } from './lesson-data.ts';
@@ -47,6 +48,7 @@ export async function prescribeAnswer(
         }))
       : [],
     plan: await planOfLesson(db, practiceId, lessonId),
+    programmeDays: await programmeDays(db, practiceId, student.id),
   };
 }
 

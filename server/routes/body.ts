@@ -7,6 +7,7 @@ import { closuresOf, dayOf } from '../readings/closures.ts';
 import { planStudent } from '../readings/plan-student.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { settleLate } from '../rows/late-sets.ts';
+import { logFlow } from '../readings/log-flow.ts';
 import { logSet } from '../readings/log-set.ts';
 import { planDrillRow } from '../rows/plans.ts';
 import { insertOverrule } from '../rows/load.ts';
@@ -52,11 +53,16 @@ export function bodyRoutes({ db, hub }: Services): Router {
     const practiceId = practiceOf(req);
     const { letIn } = valid(lateSetSchema, req.body);
     await db.transaction(async (tx) => {
-      const late = await settleLate(tx, practiceId, idParam(req), letIn);
-      if (!late) throw notFound('The log');
+      const settled = await settleLate(tx, practiceId, idParam(req), letIn);
+      if (!settled) throw notFound('The log');
       if (!letIn) return;
+      const { late, studentId } = settled;
+      if (late.kind === 'flow') {
+        await logFlow(tx, practiceId, studentId, late.said);
+        return;
+      }
       const drill = await planDrillRow(tx, practiceId, late.said.planDrillId);
-      if (!drill || drill.student_id !== late.studentId) throw notFound('The drill of this log');
+      if (!drill || drill.student_id !== studentId) throw notFound('The drill of this log');
       await logSet(tx, practiceId, drill, late.said, false);
     });
     hub.publish(practiceId, { kind: 'changed', lessonId: '' });

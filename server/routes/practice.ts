@@ -8,8 +8,7 @@ import { drillById } from '../../core/catalogue/drills.ts';
 import { bodyClosedBecause, planIsClosed } from '../../core/plan/body.ts';
 import type { Load } from '../../core/plan/load.ts';
 import { cautionsFor, type PlanStudent } from '../../core/plan/open-drills.ts';
-import { fullIntentSwings, isFullIntentStep, protocolClosedBecause } from '../../core/plan/protocol.ts';
-import { addDays } from '../../core/plan/programme.ts';
+import { fullIntentSwings, protocolClosedBecause } from '../../core/plan/protocol.ts';
 import { closuresOf } from '../readings/closures.ts';
 import { tokenHash } from '../http/secrets.ts';
 import { on, type Services, valid } from './context.ts';
@@ -20,17 +19,15 @@ import { planDrillRow, planInForce } from '../rows/plans.ts';
 import { standingOf } from '../readings/standing.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';
 import { practiceRow } from '../rows/accounts.ts';
-import { keepLate } from '../rows/late-sets.ts';
+import { keepLate, type LateSaid } from '../rows/late-sets.ts';
 import { endedLink, studentByLink } from '../rows/links.ts';
+import { logFlow } from '../readings/log-flow.ts';
 import { logSet } from '../readings/log-set.ts';
 import { ownDrillId } from '../../core/catalogue/own-drill.ts';
 import { ownDrillVersions } from '../rows/own-drills.ts';
-import { insertPain } from '../rows/pains.ts';
-import { runningProgramme } from '../rows/programmes.ts';
-import { insertProtocolLog, phoneProtocol } from '../rows/protocols.ts';
+import { programmeDays } from '../rows/programmes.ts';
+import { phoneProtocol } from '../rows/protocols.ts';
 import { setsOfPlan } from '../rows/practice.ts';
-
-const PHONE_DAYS = { back: 7, ahead: 42 };
 
 /** The phone's own time as it says it; undefined where it is no time. */
 function sentAtOf(req: Request): string | undefined {
@@ -73,15 +70,6 @@ export function practiceRoutes(services: Services): Router {
     return { practiceId: link.practice_id, student };
   };
 
-  /** Days of the programme that a phone needs, also when it is without a connection for weeks. */
-  const phoneDays = async (practiceId: string, studentId: string): Promise<PracticeAnswer['programmeDays']> => {
-    const row = await runningProgramme(db, practiceId, studentId);
-    if (!row) return null;
-    const today = new Date().toISOString().slice(0, 10);
-    const [from, to] = [addDays(today, -PHONE_DAYS.back), addDays(today, PHONE_DAYS.ahead)];
-    return row.days.filter((d) => from <= d.date && d.date <= to);
-  };
-
   /** The flow that was sent to this phone, and why it is closed now. */
   const phoneFlow = async (
     practiceId: string,
@@ -120,7 +108,7 @@ export function practiceRoutes(services: Services): Router {
       ownDrills: versions
         .flatMap((v) => (v.said ? [{ drillId: ownDrillId(v.id, v.version), said: v.said }] : []))
         .filter((v) => plan?.drills.some((d) => d.drillId === v.drillId)),
-      programmeDays: await phoneDays(practiceId, student.id),
+      programmeDays: await programmeDays(db, practiceId, student.id),
       protocol: closed ? null : await phoneFlow(practiceId, student, who, load),
       sets: plan ? await setsOfPlan(db, practiceId, plan.id) : [],
       phone: settings.phone,
@@ -130,53 +118,31 @@ export function practiceRoutes(services: Services): Router {
     res.set('Referrer-Policy', 'no-referrer').json(answer);
   });
 
-  /** What was done of a flow; its full-intent swings count, and pain closes at once. */
+  /** Keeps a log whose link has ended: what was practised before it was withdrawn is not lost, an instructor lets it in. */
+  const keptLate = async (req: Request, late: LateSaid): Promise<boolean> => {
+    const ended = await endedLink(db, tokenHash(String(req.params.token)));
+    if (!ended) return false;
+    const when = momentOfSet({ ...late.said, sentAt: sentAtOf(req) }, new Date());
+    await keepLate(db, ended.practice_id, ended.student_id, { ...late, said: { ...late.said, ...when } } as LateSaid);
+    hub.publish(ended.practice_id, { kind: 'changed', lessonId: '' });
+    return true;
+  };
+
   on(router, 'POST /practice/:token/protocol-logs', async (req, res) => {
     const input = valid(protocolLogSchema, req.body);
+    if (await keptLate(req, { kind: 'flow', said: input })) {
+      res.status(202).json({ id: input.id, stop: input.pain, held: true });
+      return;
+    }
     const { practiceId, student } = await studentOf(req);
-    const sent = await phoneProtocol(db, practiceId, student.id);
-    const said = sent?.id === input.protocolId ? sent.said : null;
-    const { doneAt, day } = momentOfSet({ ...input, sentAt: sentAtOf(req) }, new Date());
-    const done = (s: (typeof input.steps)[number]): number => s.passed + s.reset + s.unjudged;
-    // A flow that was exchanged meanwhile: what it asked is not known any more, so every swing counts.
-    const full = (step: number): boolean => {
-      const known = said?.steps[step];
-      return said === null || (known !== undefined && isFullIntentStep(known));
-    };
-    await db.transaction(async (tx) => {
-      await insertProtocolLog(tx, practiceId, student.id, {
-        id: input.id,
-        protocolName: said?.name ?? 'a flow of before',
-        doneAt,
-        day,
-        steps: input.steps,
-        fullIntentSwings: input.steps.filter((s) => full(s.step)).reduce((n, s) => n + done(s), 0),
-        effort: input.effort ?? null,
-        pain: input.pain,
-        note: input.note,
-      });
-      if (input.pain)
-        await insertPain(tx, practiceId, student.id, {
-          id: input.id,
-          notedAt: doneAt,
-          part: input.painPart,
-          kind: input.painKind,
-          note: input.painNote,
-          drillId: null,
-        });
-    });
+    await db.transaction((tx) => logFlow(tx, practiceId, student.id, input, sentAtOf(req)));
     hub.publish(practiceId, { kind: 'changed', lessonId: '' });
-    res.status(201).json({ id: input.id, stop: input.pain });
+    res.status(201).json({ id: input.id, stop: input.pain, held: false });
   });
 
   on(router, 'POST /practice/:token/sets', async (req, res) => {
     const input = valid(practiceSetSchema, req.body);
-    const ended = await endedLink(db, tokenHash(String(req.params.token)));
-    if (ended) {
-      const said = { ...input, ...momentOfSet({ ...input, sentAt: sentAtOf(req) }, new Date()) };
-      // What was practised before the link was withdrawn is not lost: an instructor lets it in.
-      await keepLate(db, ended.practice_id, ended.student_id, said);
-      hub.publish(ended.practice_id, { kind: 'changed', lessonId: '' });
+    if (await keptLate(req, { kind: 'set', said: input })) {
       res.status(202).json({ id: input.id, stop: input.pain, held: true });
       return;
     }

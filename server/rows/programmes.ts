@@ -1,4 +1,4 @@
-import type { Phase, ProgrammeDay, ProgrammeWish } from '../../core/plan/programme.ts';
+import { addDays, type Phase, type ProgrammeDay, type ProgrammeWish } from '../../core/plan/programme.ts';
 import type { Db, Row } from '../db/connection.ts';
 
 export interface ProgrammeRow extends Row {
@@ -78,3 +78,13 @@ export const practisedDays = async (db: Db, practiceId: string, studentId: strin
       [practiceId, studentId, from],
     )
   ).map((r) => r.day);
+
+const PHONE_DAYS = { back: 7, ahead: 42 };
+/** Days of the running programme that a screen needs, also when it is without a connection for weeks; null without a programme. */
+export async function programmeDays(db: Db, practiceId: string, studentId: string): Promise<ProgrammeDay[] | null> {
+  const row = await runningProgramme(db, practiceId, studentId);
+  if (!row) return null;
+  const today = new Date().toISOString().slice(0, 10);
+  const [from, to] = [addDays(today, -PHONE_DAYS.back), addDays(today, PHONE_DAYS.ahead)];
+  return row.days.filter((d) => from <= d.date && d.date <= to);
+}

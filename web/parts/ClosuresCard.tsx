@@ -55,7 +55,8 @@ function LateSet({ late }: { late: LateSetWire }) {
   });
   return (
     <Notice tone="unsure">
-      A log of {format(new Date(late.doneAt), 'd MMM, HH:mm')} ({late.passed} of {late.passed + late.reset} passed
+      A log {late.kind === 'flow' ? 'of a flow, ' : 'of '}
+      {format(new Date(late.doneAt), 'd MMM, HH:mm')} ({late.passed} of {late.passed + late.reset} passed
       {late.pain ? ', with pain' : ''}) came over a link that was not open any more.
       <ForRole to="POST /late-sets/:id">
         <Row>

@@ -8,7 +8,8 @@ import { Card, Cautions, Notice, Soft, Spread } from '../kit/layout.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
 import { WeekStrip } from '../parts/WeekStrip.tsx';
 import { doneOf, keptFlow, keptRun, type DayState } from './run-state.ts';
-import { flowClosed, notToday, painToday, plannedOn, shownWeek } from './today.ts';
+import { plannedOn, shownWeek } from '../parts/shown-week.ts';
+import { flowClosed, notToday, painToday } from './today.ts';
 
 /** Stop for today: what was said of pain, and where to turn. */
 function PainStop() {

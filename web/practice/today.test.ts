@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { loadOn } from '../../core/plan/load.ts';
 import type { DayState } from './run-state.ts';
-import { maximalLeft, notToday, plannedOn, shownWeek, weekStart } from './today.ts';
+import { plannedOn, shownWeek, weekStart } from '../parts/shown-week.ts';
+import { maximalLeft, notToday } from './today.ts';
 
 const NOW = new Date(2026, 2, 10, 9);
 const fresh: DayState = { warmedUp: false, pain: false, maximalSwings: 0, doneDrills: [] };

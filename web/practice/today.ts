@@ -1,63 +1,10 @@
-import { addDays, differenceInCalendarDays, format, isSameDay, parseISO } from 'date-fns';
+import { differenceInCalendarDays, format, isSameDay, parseISO } from 'date-fns';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { isFullIntentAt } from '../../core/catalogue/drill-rungs.ts';
-import { fullIntentSwings } from '../../core/plan/protocol.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
-import { rungOfKey } from '../../core/catalogue/rungs.ts';
-import type { ProgrammeDay } from '../../core/plan/programme.ts';
+import { fullIntentSwings } from '../../core/plan/protocol.ts';
+import { isSlow, plannedOn } from '../parts/shown-week.ts';
 import type { DayState } from './run-state.ts';
-
-const DAYS = 7;
-/** Mobility and slow work without a ball. */
-const isSlow = (key: string): boolean => {
-  const rung = rungOfKey(key);
-  return rung?.ball === 'none' && (rung.pace === 'still' || rung.pace === 'slow');
-};
-
-/** First day of the plan's week that a day lies in: the week repeats until another plan takes over. */
-export function weekStart(startsOn: string, today: Date): string {
-  const first = parseISO(startsOn);
-  const weeks = Math.max(0, Math.floor(differenceInCalendarDays(today, first) / DAYS));
-  return format(addDays(first, DAYS * weeks), 'yyyy-MM-dd');
-}
-
-/** Drills of the plan that a day of the programme takes: at full intent only where it holds such swings, brisk ones not while learning. */
-function drillsOf(day: ProgrammeDay, drills: PracticeAnswer['drills']): string[] {
-  const { session } = day;
-  if (!session) return [];
-  return drills
-    .filter((d) => {
-      const info = drillById(d.drillId);
-      if (isFullIntentAt(info, d.rung)) return session.maximalSwings > 0;
-      return info?.intensity === 'technique' || isSlow(d.rung) || session.parts.length > 1;
-    })
-    .map((d) => d.drillId);
-}
-
-/** Drills planned for a day: of the programme where one runs, else of the plan's week. */
-export function plannedOn(
-  plan: Pick<PracticeAnswer, 'startsOn' | 'week' | 'drills' | 'programmeDays'>,
-  today: Date,
-): readonly string[] {
-  const day = plan.programmeDays?.find((d) => d.date === format(today, 'yyyy-MM-dd'));
-  if (day) return drillsOf(day, plan.drills);
-  if (plan.startsOn === null) return [];
-  const days = differenceInCalendarDays(today, parseISO(plan.startsOn));
-  return days < 0 ? [] : (plan.week.find((d) => d.day === days % DAYS)?.drillIds ?? []);
-}
-
-/** The week as it is shown: of the programme from today on where one runs, else of the plan. */
-export function shownWeek(
-  plan: Pick<PracticeAnswer, 'startsOn' | 'week' | 'drills' | 'programmeDays'>,
-  today: Date,
-): { startsOn: string; week: PracticeAnswer['week'] } | null {
-  if (plan.programmeDays === null || plan.programmeDays === undefined)
-    return plan.startsOn === null ? null : { startsOn: weekStart(plan.startsOn, today), week: plan.week };
-  return {
-    startsOn: format(today, 'yyyy-MM-dd'),
-    week: Array.from({ length: DAYS }, (_, day) => ({ day, drillIds: [...plannedOn(plan, addDays(today, day))] })),
-  };
-}
 
 /** Full-intent swings that still fit into the day, with what this phone has logged and the server may not know yet. */
 export function maximalLeft(plan: Pick<PracticeAnswer, 'load'>, day: DayState, today: string): number {

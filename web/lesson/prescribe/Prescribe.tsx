@@ -2,7 +2,7 @@ import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { ThreadWire } from '../../../api/thread-types.ts';
-import type { LessonAnswer, PlanWire } from '../../../api/types.ts';
+import type { LessonAnswer, PlanWire, PrescribeAnswer } from '../../../api/types.ts';
 import { FAULTS, faultById } from '../../../core/catalogue/faults.ts';
 import { DRILLS, drillById } from '../../../core/catalogue/drills.ts';
 import { onShelf, useShelf } from '../../base/shelf.ts';
@@ -12,6 +12,7 @@ import { ask, newId } from '../../base/api.ts';
 import { PrimaryButton, QuietButton, Select } from '../../kit/controls.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
 import { Card, Cautions, Failed, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
+import { shownWeek } from '../../parts/shown-week.ts';
 import { WeekStrip } from '../../parts/WeekStrip.tsx';
 import { useLessonWrite, usePrescribe } from '../common/data.ts';
 import { ChoiceCard } from './ChoiceCard.tsx';
@@ -38,14 +39,19 @@ function Dropped({ thread }: { thread: ThreadWire }) {
   );
 }
 
-function PlanView({ plan }: { plan: PlanWire }) {
+function PlanView({ plan, programmeDays }: { plan: PlanWire; programmeDays: PrescribeAnswer['programmeDays'] }) {
+  const drills = plan.drills.filter((d) => d.state === 'running');
+  const shown = programmeDays && shownWeek({ ...plan, drills, programmeDays }, new Date());
   return (
     <Card aria-label="Plan of this lesson">
       <Spread>
         <h2>Plan of this lesson</h2>
-        <Soft>from {format(new Date(plan.startsOn), 'd MMM')}</Soft>
+        <Soft>
+          from {format(new Date(plan.startsOn), 'd MMM')}
+          {shown ? '; the days are those of the programme, the next seven shown' : ''}
+        </Soft>
       </Spread>
-      <WeekStrip startsOn={plan.startsOn} week={plan.week} sets={[]} />
+      <WeekStrip startsOn={shown?.startsOn ?? plan.startsOn} week={shown?.week ?? plan.week} sets={[]} />
       <ul>
         {plan.drills.map((d) => (
           <li key={d.id}>
@@ -144,7 +150,7 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
           The shelf holds no drill for this fault yet. Choose its likely cause or consequence.
         </Notice>
       ) : null}
-      {plan ? <PlanView plan={plan} /> : null}
+      {plan ? <PlanView plan={plan} programmeDays={query.data.programmeDays} /> : null}
       {runs && ownPicked === null && thread ? <Dropped thread={thread} /> : null}
       {picked.length > 0 && target ? (
         <Card aria-label="Chosen drills">

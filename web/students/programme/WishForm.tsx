@@ -49,17 +49,12 @@ export function WishForm({
     <Card aria-label="Lay the programme">
       <h2>{answer.programme ? 'Lay it anew' : 'Lay a programme'}</h2>
       <Grid $least="150px">
-        <TextField
-          label="First day"
-          value={wish.startsOn}
-          onChange={(startsOn) => change({ startsOn })}
-          hint="2026-03-14"
-        />
+        <TextField label="First day" value={wish.startsOn} onChange={(startsOn) => change({ startsOn })} type="date" />
         <TextField
           label="Event on (empty: none)"
           value={wish.eventOn}
           onChange={(eventOn) => change({ eventOn })}
-          hint="2026-05-30"
+          type="date"
         />
         {wish.eventOn === '' ? (
           <TextField
@@ -97,6 +92,7 @@ export function WishForm({
           label="First lesson on"
           value={wish.lessons.firstOn}
           onChange={(firstOn) => change({ lessons: { ...wish.lessons, firstOn } })}
+          type="date"
         />
         {wish.lessons.every === 'days' ? (
           <TextField
@@ -118,8 +114,8 @@ export function WishForm({
               { id: 'sick', name: 'sick days' },
             ]}
           />
-          <TextField label="from" value={o.from} onChange={(from) => setOff(i, { from })} />
-          <TextField label="to" value={o.to} onChange={(to) => setOff(i, { to })} />
+          <TextField label="from" type="date" value={o.from} onChange={(from) => setOff(i, { from })} />
+          <TextField label="to" type="date" value={o.to} onChange={(to) => setOff(i, { to })} />
           <QuietButton onPress={() => change({ off: wish.off.filter((_, k) => k !== i) })}>Take it out</QuietButton>
         </Grid>
       ))}
