@@ -2,7 +2,7 @@ import { clubName } from '../core/catalogue/heads.ts';
 import * as yup from 'yup';
 import { SETUP_FIELDS, type SetupNumberKey } from '../core/catalogue/norms.ts';
 import type { ColumnTarget } from '../core/formats/shot-columns.ts';
-import { SHOT_FIELDS, toWire, wireName, type ShotKey } from '../core/formats/shot-fields.ts';
+import { SHOT_FIELDS, toWire, wireName, wireUnit, type ShotKey } from '../core/formats/shot-fields.ts';
 import { id, moment, optionalNumber, text } from './fields.ts';
 
 const clubSchema = yup
@@ -57,30 +57,31 @@ export const blockPatchSchema = yup.object({
 
 export const compareQuerySchema = yup.object({ a: id(), b: id() });
 
+const anyShotValues = yup.object(
+  Object.fromEntries(
+    SHOT_FIELDS.map((f) => [
+      wireName(f.key),
+      optionalNumber(
+        Math.floor(toWire(f.key, f.range[0]) * 1e4) / 1e4,
+        Math.ceil(toWire(f.key, f.range[1]) * 1e4) / 1e4,
+        wireUnit(f.key),
+      ),
+    ]),
+  ),
+);
 /** Shot values on the wire: m/s, m, degrees, rpm; sideways + out. */
-export const shotValuesSchema = yup
-  .object(
-    Object.fromEntries(
-      SHOT_FIELDS.map((f) => [
-        wireName(f.key),
-        optionalNumber(
-          Math.floor(toWire(f.key, f.range[0]) * 1e4) / 1e4,
-          Math.ceil(toWire(f.key, f.range[1]) * 1e4) / 1e4,
-          '',
-        ),
-      ]),
-    ),
-  )
-  .test('a-speed', 'needs club speed or ball speed', (v) => {
-    const values = v as Record<string, unknown>;
-    return typeof values.clubSpeedMps === 'number' || typeof values.ballSpeedMps === 'number';
-  });
+export const shotValuesSchema = anyShotValues.test('a-speed', 'needs club speed or ball speed', (v) => {
+  const values = v as Record<string, unknown>;
+  return typeof values.clubSpeedMps === 'number' || typeof values.ballSpeedMps === 'number';
+});
 
 export const shotSchema = yup.object({
   id: id(),
   struckAt: moment(),
   feltEffort: optionalNumber(0, 10, ''),
   values: shotValuesSchema.required(),
+  /** Whether figures that do not go together were asked about and are meant. */
+  sure: yup.boolean().default(false),
 });
 
 /** What a person says of a shot: set aside or not, the effort felt, the mark left on the face. */
@@ -91,6 +92,9 @@ export const shotPatchSchema = yup.object({
     .object({ toeM: yup.number().min(-0.06).max(0.06).required(), highM: yup.number().min(-0.05).max(0.05).required() })
     .nullable()
     .default(undefined),
+  /** Figures put right; null takes one away. What is not named stays. */
+  values: anyShotValues.default(undefined).optional(),
+  sure: yup.boolean().default(false),
 });
 
 export const shotListSchema = yup.object({

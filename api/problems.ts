@@ -3,6 +3,7 @@ import type { InputErrorCode } from '../core/errors/input-error.ts';
 /** Stable codes of problems that only a server can have; those of bad input come from the core. */
 export type ServerProblemCode =
   | 'already-here'
+  | 'ask-again'
   | 'already-joined'
   | 'backup-needed'
   | 'backup-running'

@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { BODY_PARTS, CLEARANCE_FLAGS } from '../core/catalogue/cautions.ts';
+import { SHOT_FIELDS, wireName } from '../core/formats/shot-fields.ts';
 import { LENSES, LEVELS } from '../core/catalogue/stages.ts';
 import { painFields } from './body-schemas.ts';
 import { newPassword } from './account-schemas.ts';
@@ -225,6 +226,21 @@ export const settingsSchema = yup.object({
     .string()
     .oneOf(['paper', 'bay'] as const)
     .default('paper'),
+  /** Figures of a typed shot in the order in which they are read, by their wire names. */
+  shotFields: yup
+    .array(
+      yup
+        .string()
+        .oneOf(SHOT_FIELDS.map((f) => wireName(f.key)))
+        .required(),
+    )
+    .test(
+      'a-speed',
+      'needs club speed or ball speed',
+      (v) => !v || v.includes('clubSpeedMps') || v.includes('ballSpeedMps'),
+    )
+    .test('once', 'must name each figure once', (v) => !v || new Set(v).size === v.length)
+    .default(() => ['clubSpeedMps', 'ballSpeedMps']),
   smallestGainMps: yup.number().min(0).max(10).default(0.44704),
   /** Number that students can call from the practice page; empty for none. */
   phone: yup

@@ -27,6 +27,8 @@ export type * from './capture-types.ts';
 /** Answers of the server, as TypeScript sees them. */
 
 export interface SessionAnswer {
+  /** Id of the account. */
+  account: string;
   name: string;
   role: Role;
   practiceName: string;
@@ -93,6 +95,8 @@ export interface ShotWire {
   strikeByHand: boolean;
   /** What is odd about it, in words; empty where nothing is. */
   doubt: string;
+  /** What stood there at first, of figures that were put right by hand; null where nothing stood. */
+  was: Record<string, number | null>;
 }
 
 export interface ShotPage {

@@ -51,6 +51,7 @@ const shot = (id: string, speedMph: number, aside = false, toeM?: number, highM?
   feltEffort: null,
   strikeByHand: false,
   doubt: '',
+  was: {},
 });
 
 describe('notch stick', () => {

@@ -86,11 +86,34 @@ export function shotField(key: ShotKey): ShotField {
   return field;
 }
 
+/** What a field is called where a person reads it. */
+export const SHOT_WORDS: Readonly<Record<ShotKey, string>> = {
+  clubSpeedMps: 'club speed',
+  ballSpeedMps: 'ball speed',
+  launchRad: 'launch',
+  launchDirectionOutRad: 'start direction',
+  spinRadPerS: 'spin',
+  spinAxisOutRad: 'spin axis',
+  attackRad: 'attack',
+  pathOutRad: 'path',
+  faceOutRad: 'face',
+  dynamicLoftRad: 'loft at strike',
+  impactToeM: 'strike toward the toe',
+  impactHighM: 'strike above the centre',
+  carryM: 'carry',
+  totalM: 'total',
+  sideOutM: 'side',
+};
+
 /** Column of a field in the database: its key in snake case. */
 export const columnOf = (key: ShotKey): string => key.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`);
 
 /** Name of a field outside the core: angles in degrees, spin in rpm, the rest in SI. */
 export const wireName = (key: ShotKey): string => key.replace(/RadPerS$/, 'Rpm').replace(/Rad$/, 'Deg');
+
+/** Unit of a field outside the core. */
+export const wireUnit = (key: ShotKey): string =>
+  key.endsWith('Mps') ? 'm/s' : key.endsWith('RadPerS') ? 'rpm' : key.endsWith('Rad') ? '°' : 'm';
 
 /** SI value to its wire unit and back. */
 export function toWire(key: ShotKey, si: number): number {

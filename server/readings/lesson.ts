@@ -15,7 +15,7 @@ import { screensOf, studentToWire } from '../rows/students.ts';
 import { circumstancesToWire } from '../rows/circumstances.ts';
 import { blocksOf, type BlockRow } from '../rows/blocks.ts';
 import { setupsUpTo } from '../rows/setups.ts';
-import { valuesToWire } from '../../core/formats/shot-fields.ts';
+import { toWire, valuesToWire, wireName, type ShotKey } from '../../core/formats/shot-fields.ts';
 import { valuesOf, type ShotRow } from '../rows/shots.ts';
 import { importsOfLesson } from '../rows/captures.ts';
 import { waitingShots } from '../rows/waiting-shots.ts';
@@ -36,6 +36,12 @@ export const shotToWire = (row: ShotRow): ShotWire => ({
   feltEffort: row.felt_effort,
   strikeByHand: row.strike_by_hand,
   doubt: row.doubt,
+  was: Object.fromEntries(
+    [...row.corrections]
+      .reverse()
+      .flatMap((c) => Object.entries(c.before))
+      .map(([key, v]) => [wireName(key as ShotKey), v === null ? null : toWire(key as ShotKey, v)]),
+  ),
 });
 
 function blockToWire(block: BlockRow, data: LessonData): BlockWire {

@@ -176,6 +176,7 @@ export function accountRoutes({ db }: Services): Router {
     const who = whoIs(req);
     const practice = await q.practiceRow(db, who.practiceId);
     res.json({
+      account: who.instructorId,
       name: who.name,
       role: who.role,
       practiceName: practice?.name ?? '',

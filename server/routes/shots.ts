@@ -1,18 +1,55 @@
 import { Router } from 'express';
 import { shotListSchema, shotPatchSchema, shotSchema } from '../../api/measure-schemas.ts';
 import type { ShotPage } from '../../api/types.ts';
-import { SHOT_FIELDS, valuesFromWire, wireName } from '../../core/formats/shot-fields.ts';
+import {
+  fromWire,
+  SHOT_FIELDS,
+  valuesFromWire,
+  valuesToWire,
+  wireName,
+  type ShotKey,
+  type ShotValues,
+} from '../../core/formats/shot-fields.ts';
+import { shotDoubts } from '../../core/impact/shot-doubts.ts';
 import { writeShotsCsv } from '../../core/formats/shots-csv.ts';
 import { blockRow } from '../rows/blocks.ts';
-import { idParam, on, practiceOf, type Services, valid } from './context.ts';
-import { notFound } from '../http/problem.ts';
+import { idParam, on, practiceOf, type Services, valid, whoIs } from './context.ts';
+import { notFound, Problem } from '../http/problem.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { shotToWire } from '../readings/lesson.ts';
 import { studentRow } from '../rows/students.ts';
 import { publishShots } from './publish-shots.ts';
-import { insertShots, patchShot, shotsOfBlock, valuesOf } from '../rows/shots.ts';
+import { correctShot, insertShots, patchShot, shotRow, shotsOfBlock, valuesOf, type ShotRow } from '../rows/shots.ts';
 
 const PAGE_SHOTS = 100;
+
+/** What does not go together in a shot, in words, once somebody said that it is meant. @throws Problem before that */
+function doubtOf(values: ShotValues, club: string, sure: boolean): string {
+  const doubts = shotDoubts(values, club);
+  const said = doubts.map((d) => d.text).join(' ');
+  if (doubts.length > 0 && !sure)
+    throw new Problem(422, 'ask-again', `${said} If it is meant, send it again as sure.`, 'values');
+  return said;
+}
+
+/** Figures that a correction changes, in SI; null takes one away. */
+function changedOf(
+  row: ShotRow,
+  wire: Record<string, number | null | undefined> | undefined,
+): Partial<Record<ShotKey, number | null>> {
+  const now = valuesToWire(valuesOf(row));
+  return Object.fromEntries(
+    SHOT_FIELDS.flatMap(({ key }) => {
+      const to = wire?.[wireName(key)];
+      if (to === undefined || to === (now[wireName(key)] ?? null)) return [];
+      return [[key, to === null ? null : fromWire(key, to)]];
+    }),
+  );
+}
+const corrected = (now: ShotValues, values: Partial<Record<ShotKey, number | null>>): ShotValues =>
+  Object.fromEntries(
+    Object.entries({ ...now, ...values }).filter((e): e is [string, number] => typeof e[1] === 'number'),
+  );
 
 /** Shots of blocks: typed, judged, listed, saved. */
 export function shotRoutes(services: Services): Router {
@@ -30,8 +67,9 @@ export function shotRoutes(services: Services): Router {
     const input = valid(shotSchema, req.body);
     const values = valuesFromWire(input.values as Record<string, number | null | undefined>);
     const struckAt = input.struckAt ?? new Date().toISOString();
+    const doubt = doubtOf(values, block.club, input.sure);
     await insertShots(db, practiceId, block.id, [
-      { id: input.id, source: 'typed', struckAt, values, feltEffort: input.feltEffort ?? undefined },
+      { id: input.id, source: 'typed', struckAt, values, doubt, feltEffort: input.feltEffort ?? undefined },
     ]);
     await publishShots(services, practiceId, { id: block.id, lessonId: block.lesson_id }, [input.id]);
     res.status(201).json({ id: input.id });
@@ -39,14 +77,22 @@ export function shotRoutes(services: Services): Router {
 
   on(router, 'PATCH /shots/:id', async (req, res) => {
     const practiceId = practiceOf(req);
-    const { reason, feltEffort, strike } = valid(shotPatchSchema, req.body);
-    const blockId = await patchShot(db, practiceId, idParam(req), {
-      reason: reason === '' ? null : reason,
-      feltEffort,
-      strike,
+    const input = valid(shotPatchSchema, req.body);
+    const reason = input.reason === '' ? null : input.reason;
+    const { name } = whoIs(req);
+    const block = await db.transaction(async (tx) => {
+      const blockId = await patchShot(tx, practiceId, idParam(req), { ...input, reason });
+      const of = blockId && (await blockRow(tx, practiceId, blockId));
+      const row = of && (await shotRow(tx, practiceId, idParam(req)));
+      if (!of || !row) throw notFound('The shot');
+      const values = changedOf(row, input.values as Record<string, number | null | undefined> | undefined);
+      if (Object.keys(values).length === 0) return of;
+      const after = corrected(valuesOf(row), values);
+      if (after.clubSpeedMps === undefined && after.ballSpeedMps === undefined)
+        throw new Problem(422, 'bad-field', 'A swing needs its club speed or its ball speed.', 'values');
+      await correctShot(tx, practiceId, row, values, name, doubtOf(after, of.club, input.sure));
+      return of;
     });
-    if (!blockId) throw notFound('The shot');
-    const block = await blockOr404(practiceId, blockId);
     await publishShots(services, practiceId, { id: block.id, lessonId: block.lesson_id }, [idParam(req)]);
     res.status(204).end();
   });

@@ -1,4 +1,4 @@
-import { columnOf, SHOT_FIELDS, type ShotValues } from '../../core/formats/shot-fields.ts';
+import { columnOf, SHOT_FIELDS, type ShotKey, type ShotValues } from '../../core/formats/shot-fields.ts';
 import type { Db, Row } from '../db/connection.ts';
 import { shotRows, type NewShot } from './new-shots.ts';
 
@@ -12,6 +12,14 @@ export interface ShotRow extends Row {
   strike_by_hand: boolean;
   doubt: string;
   device_id: string | null;
+  corrections: Correction[];
+}
+
+/** What stood in a shot before somebody put it right: SI values, null where nothing stood. */
+export interface Correction {
+  readonly at: string;
+  readonly by: string;
+  readonly before: Partial<Record<ShotKey, number | null>>;
 }
 
 /** Adds shots in one statement; a shot that is already there (by id, or by device and its number) is left alone. */
@@ -123,6 +131,35 @@ export const patchShot = async (db: Db, practiceId: string, id: string, p: ShotP
       ],
     )
   )[0]?.block_id;
+
+/** A shot of any block that is not taken back. */
+export const shotRow = async (db: Db, practiceId: string, id: string): Promise<ShotRow | undefined> =>
+  (await db.query<ShotRow>('select * from live_shots where practice_id = $1 and id = $2', [practiceId, id]))[0];
+
+/** Puts figures of a shot right; what stood before is kept with it. Within a transaction that has read the shot. */
+export const correctShot = async (
+  tx: Db,
+  practiceId: string,
+  row: ShotRow,
+  values: Partial<Record<ShotKey, number | null>>,
+  by: string,
+  doubt: string,
+): Promise<void> => {
+  const keys = Object.keys(values) as ShotKey[];
+  const now = valuesOf(row);
+  const correction: Correction = {
+    at: new Date().toISOString(),
+    by,
+    before: Object.fromEntries(keys.map((k) => [k, now[k] ?? null])),
+  };
+  const sets = keys.map((k, i) => `${columnOf(k)} = $${i + 5}`);
+  const byHand = keys.some((k) => k === 'impactToeM' || k === 'impactHighM') ? ', strike_by_hand = true' : '';
+  await tx.query(
+    `update shots set corrections = corrections || $3::jsonb, doubt = $4, ${sets.join(', ')}${byHand}
+     where practice_id = $1 and id = $2`,
+    [practiceId, row.id, JSON.stringify([correction]), doubt, ...keys.map((k) => values[k] ?? null)],
+  );
+};
 
 /** SI values of a stored shot. */
 export function valuesOf(row: ShotRow): ShotValues {

@@ -41,13 +41,34 @@ const away = (): ApiError =>
     where: '',
   });
 
-/** Calls the API; JSON in and out, or text or bytes of a file. */
+/** Asks for a sign-in over the page that is open; true once the same account is in again. */
+type Renew = () => Promise<boolean>;
+let renew: Renew | null = null;
+/** While a page of a signed-in account is open: what is asked when its session ends. @returns takes it back */
+export const onSessionEnd = (ask: Renew): (() => void) => {
+  renew = ask;
+  return () => {
+    if (renew === ask) renew = null;
+  };
+};
+
+/** Calls the API; JSON in and out, or text or bytes of a file. Where the session has ended it waits for the sign-in and asks again. */
 export async function call<T>(
   method: string,
   path: string,
   body?: unknown,
   contentType = 'application/json',
 ): Promise<T> {
+  try {
+    return await callOnce<T>(method, path, body, contentType);
+  } catch (error) {
+    const ended = error instanceof ApiError && error.code === 'not-signed-in';
+    if (!ended || !renew || !(await renew())) throw error;
+    return callOnce<T>(method, path, body, contentType);
+  }
+}
+
+async function callOnce<T>(method: string, path: string, body: unknown, contentType: string): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {

@@ -9,6 +9,8 @@ export const KEY_HELP: readonly (readonly [string, string])[] = [
   ['Z', 'bring the last set-aside swing back; with a picture open: undo the last mark'],
   ['← →', 'frame back, frame on (with Shift: ten)'],
   ['Space', 'play or stop the picture'],
+  ['Enter', 'in the figures of a shot: goes on; at the last it adds the shot'],
+  ['* and /', 'in the figures of a shot: put the last one right; set it aside or bring it back'],
   ['/', 'search'],
   ['G then T, S, D, B', 'go to Today, Students, Drill shelf, Bench'],
   ['?', 'this list'],
@@ -24,6 +26,12 @@ const typing = (target: EventTarget | null): boolean => {
   return target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName);
 };
 
+/** Marks a field that takes figures alone: the lesson's letters work in it, digits are typed. */
+export const FIGURE_FIELD = { 'data-figures': '' } as const;
+const LESSON_LETTERS = ['n', 'x', 'z', 'f'];
+const inFigures = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && target.closest('[data-figures]') !== null;
+
 /** Controls that have a use of their own for arrows and space. */
 const OWN_KEYS = '[role="radiogroup"], [role="listbox"], [role="menu"], button, a';
 const ARROWS = /^(Arrow|Shift\+Arrow)/;
@@ -35,8 +43,9 @@ const ARROWS = /^(Arrow|Shift\+Arrow)/;
 export function useKeys(handlers: Readonly<Record<string, (() => void) | undefined>>, first = false): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       const plain = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+      const typed = typing(event.target) && !(inFigures(event.target) && LESSON_LETTERS.includes(plain));
+      if (typed || event.ctrlKey || event.metaKey || event.altKey) return;
       const key =
         event.shiftKey && ARROWS.test(`Shift+${plain}`) && handlers[`Shift+${plain}`] ? `Shift+${plain}` : plain;
       const handler = handlers[key];

@@ -8,6 +8,7 @@ import { ApiError, ask } from './api.ts';
 
 const DEFAULTS = settingsSchema.cast({});
 const SettingsContext = createContext<Settings>(DEFAULTS);
+const AccountContext = createContext('');
 
 export const sessionQuery = {
   queryKey: ['session'],
@@ -24,9 +25,23 @@ export function useMay(): (address: Address) => boolean {
   return (address) => mayDo(role, address);
 }
 
-export function SettingsProvider({ settings, children }: { settings?: Settings; children: ReactNode }) {
-  return <SettingsContext.Provider value={settings ?? DEFAULTS}>{children}</SettingsContext.Provider>;
+export function SettingsProvider({
+  settings,
+  account = '',
+  children,
+}: {
+  settings?: Settings;
+  account?: string;
+  children: ReactNode;
+}) {
+  return (
+    <AccountContext.Provider value={account}>
+      <SettingsContext.Provider value={settings ?? DEFAULTS}>{children}</SettingsContext.Provider>
+    </AccountContext.Provider>
+  );
 }
+/** Id of the account that is signed in; empty on a page without one. */
+export const useAccount = (): string => useContext(AccountContext);
 
 export const useSettings = (): Settings => useContext(SettingsContext);
 

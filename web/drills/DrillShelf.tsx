@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useDraft } from '../base/drafts.tsx';
 import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { ALWAYS_CAUTIONS, BODY_PARTS } from '../../core/catalogue/cautions.ts';
@@ -114,7 +114,7 @@ export default function DrillShelf() {
   const all = [...own, ...DRILLS];
   const liked = new Set(shelf?.favourites ?? []);
   const kept = params.get('kept') ?? ANY;
-  const [writing, setWriting] = useState<{ id: string; text: OwnDrillText } | null>(null);
+  const [writing, setWriting] = useDraft<{ id: string; text: OwnDrillText } | null>('written drill', null);
   const found = all.filter(
     (d) =>
       (kept === ANY || (kept === 'own' ? d.id.startsWith('own-') : liked.has(favouriteId(d.id)))) &&

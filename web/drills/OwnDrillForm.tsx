@@ -1,11 +1,11 @@
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
 import { ASKS, safetyOf } from '../../core/catalogue/drill-asks.ts';
 import { JUDGES, KIT, PLACES } from '../../core/catalogue/drill-type.ts';
 import { DRILLS } from '../../core/catalogue/drills.ts';
 import { FAULTS } from '../../core/catalogue/faults.ts';
 import type { OwnDrillText } from '../../core/catalogue/own-drill.ts';
 import { rungOfKey, rungWords } from '../../core/catalogue/rungs.ts';
+import { useDraft } from '../base/drafts.tsx';
 import { ApiError, ask, queryClient } from '../base/api.ts';
 import { Chips } from '../kit/chips.tsx';
 import { PrimaryButton, QuietButton, Select, TextField } from '../kit/controls.tsx';
@@ -38,12 +38,13 @@ export function OwnDrillForm({
   from: OwnDrillText;
   onDone: (drillId: string | null) => void;
 }) {
-  const [text, setText] = useState(from);
+  const [text, setText, clearText] = useDraft(`drill ${id}`, from);
   const save = useMutation({
     mutationFn: () =>
       ask('PUT /drills/:id', { id, body: { ...text, steps: text.steps.map((s) => s.trim()).filter((s) => s !== '') } }),
     onSuccess: async ({ drillId }) => {
       await queryClient.invalidateQueries({ queryKey: ['drills'] });
+      clearText();
       onDone(drillId);
     },
   });
@@ -145,7 +146,14 @@ export function OwnDrillForm({
         <PrimaryButton onPress={() => save.mutate()} isDisabled={save.isPending}>
           Keep this version
         </PrimaryButton>
-        <QuietButton onPress={() => onDone(null)}>Leave it</QuietButton>
+        <QuietButton
+          onPress={() => {
+            clearText();
+            onDone(null);
+          }}
+        >
+          Leave it
+        </QuietButton>
       </Row>
       <Soft>Plans that use an earlier version keep it; the next plan can take the new one.</Soft>
     </Card>

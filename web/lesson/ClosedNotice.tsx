@@ -1,6 +1,6 @@
-import { useState } from 'react';
 import { Link } from 'react-router';
 import type { LessonAnswer } from '../../api/types.ts';
+import { useDraft } from '../base/drafts.tsx';
 import { ask } from '../base/api.ts';
 import { Button, TextField } from '../kit/controls.tsx';
 import { Failed, Notice, Row } from '../kit/layout.tsx';
@@ -10,7 +10,7 @@ import { useLessonWrite } from './common/data.ts';
 
 /** Swings above the cap of the day, with a reason that is kept. */
 function Overrule({ lessonId }: { lessonId: string }) {
-  const [reason, setReason] = useState('');
+  const [reason, setReason] = useDraft('cap reason', '');
   const overrule = useLessonWrite(
     lessonId,
     (_: undefined, id) => ask('POST /lessons/:id/load-overrules', { id: lessonId, body: { id, reason } }),

@@ -4,6 +4,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, NavLink, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
+import { DraftScope } from '../base/drafts.tsx';
 import { send } from '../base/outbox.ts';
 import { useKeys } from '../base/keys.tsx';
 import { useUnits } from '../base/session.tsx';
@@ -175,54 +176,56 @@ export default function Lesson() {
   const { student } = data;
   const held = holdings(data, ledger.data);
   return (
-    <Frame>
-      <Head>
-        <div>
-          <h1>
-            <Link to={`/students/${student.id}`}>{student.name}</Link>
-          </h1>
-          <Soft>
-            {student.handedness}-handed · {student.level}
-            {student.goalSpeedMps ? ` · goal ${units.speed(student.goalSpeedMps, 0)}` : ''} · lesson of{' '}
-            {format(new Date(data.lesson.startsAt), 'd MMM, HH:mm')}
-          </Soft>
-        </div>
-        <NotchStick stick={data.stick} size="header" />
-      </Head>
-      <Spine aria-label="Stations">
-        {STATIONS.map((s, i) => (
-          <NavLink
-            key={s}
-            to={`/lessons/${id}/${s}`}
-            className={s === station ? 'active' : ''}
-            aria-keyshortcuts={String(i + 1)}
-          >
-            {held[s].name}
-            {held[s].enough ? <Check size={16} aria-label="enough" /> : <Circle size={12} aria-label="open" />}
-            <small>{held[s].text}</small>
-          </NavLink>
-        ))}
-      </Spine>
-      <Station aria-label={held[station].name}>
-        <OutboxNotice lesson={data} />
-        <ClosedNotice lesson={data} measuring={station === 'measure'} />
-        <Suspense fallback={<Waiting what="the station" />}>
-          {station === 'know' ? <Know lesson={data} /> : null}
-          {station === 'measure' ? <Measure lesson={data} newBlock={newBlock} setNewBlock={setNewBlock} /> : null}
-          {station === 'watch' ? <Watch lesson={data} /> : null}
-          {station === 'diagnose' ? <Diagnose lesson={data} ledger={ledger.data} error={ledger.error} /> : null}
-          {station === 'prescribe' ? <Prescribe lesson={data} /> : null}
-          {station === 'review' ? <Review lesson={data} /> : null}
-        </Suspense>
-      </Station>
-      <LedgerTray ledger={ledger.data} lessonId={data.lesson.id} />
-      <BlockBar
-        lesson={data}
-        onNewBlock={() => {
-          setNewBlock(true);
-          void navigate(`/lessons/${id}/measure`);
-        }}
-      />
-    </Frame>
+    <DraftScope of={`lesson ${id}`}>
+      <Frame>
+        <Head>
+          <div>
+            <h1>
+              <Link to={`/students/${student.id}`}>{student.name}</Link>
+            </h1>
+            <Soft>
+              {student.handedness}-handed · {student.level}
+              {student.goalSpeedMps ? ` · goal ${units.speed(student.goalSpeedMps, 0)}` : ''} · lesson of{' '}
+              {format(new Date(data.lesson.startsAt), 'd MMM, HH:mm')}
+            </Soft>
+          </div>
+          <NotchStick stick={data.stick} size="header" />
+        </Head>
+        <Spine aria-label="Stations">
+          {STATIONS.map((s, i) => (
+            <NavLink
+              key={s}
+              to={`/lessons/${id}/${s}`}
+              className={s === station ? 'active' : ''}
+              aria-keyshortcuts={String(i + 1)}
+            >
+              {held[s].name}
+              {held[s].enough ? <Check size={16} aria-label="enough" /> : <Circle size={12} aria-label="open" />}
+              <small>{held[s].text}</small>
+            </NavLink>
+          ))}
+        </Spine>
+        <Station aria-label={held[station].name}>
+          <OutboxNotice lesson={data} />
+          <ClosedNotice lesson={data} measuring={station === 'measure'} />
+          <Suspense fallback={<Waiting what="the station" />}>
+            {station === 'know' ? <Know lesson={data} /> : null}
+            {station === 'measure' ? <Measure lesson={data} newBlock={newBlock} setNewBlock={setNewBlock} /> : null}
+            {station === 'watch' ? <Watch lesson={data} /> : null}
+            {station === 'diagnose' ? <Diagnose lesson={data} ledger={ledger.data} error={ledger.error} /> : null}
+            {station === 'prescribe' ? <Prescribe lesson={data} /> : null}
+            {station === 'review' ? <Review lesson={data} /> : null}
+          </Suspense>
+        </Station>
+        <LedgerTray ledger={ledger.data} lessonId={data.lesson.id} />
+        <BlockBar
+          lesson={data}
+          onNewBlock={() => {
+            setNewBlock(true);
+            void navigate(`/lessons/${id}/measure`);
+          }}
+        />
+      </Frame>
+    </DraftScope>
   );
 }

@@ -1,3 +1,4 @@
+import { useDraft } from '../base/drafts.tsx';
 import { useState } from 'react';
 import { budgetSentence, MOST_BUDGET_SHOTS } from '../../core/diagnosis/budget/budget.ts';
 import { distanceValueSentence, type Hole } from '../../core/diagnosis/budget/distance-value.ts';
@@ -29,10 +30,10 @@ export function BudgetPanel({
   speedClosed?: boolean;
 }) {
   const units = useUnits();
-  const [aim, setAim] = useState('');
-  const [length, setLength] = useState('');
-  const [width, setWidth] = useState('');
-  const [rough, setRough] = useState('');
+  const [aim, setAim] = useDraft('aim', '');
+  const [length, setLength] = useDraft('hole length', '');
+  const [width, setWidth] = useDraft('width', '');
+  const [rough, setRough] = useDraft('rough', '');
   const [trouble, setTrouble] = useState<Hole['trouble']>('penalty');
   const yard = units.distanceUnit === 'yd' ? METRES_PER_YARD : 1;
   const typed = (text: string, usual: number): number => (text.trim() === '' ? usual : numberOf(text) * yard);

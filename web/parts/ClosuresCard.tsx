@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { ClosuresWire, LateSetWire, PainWire } from '../../api/body-types.ts';
 import { BODY_PARTS, PAIN_KINDS, type BodyPart, type PainKind } from '../../core/catalogue/cautions.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
+import { useDraft } from '../base/drafts.tsx';
 import { ask, newId, queryClient } from '../base/api.ts';
 import { Choice } from '../kit/chips.tsx';
 import { Button, PrimaryButton, TextField } from '../kit/controls.tsx';
@@ -22,10 +23,13 @@ export function painLine(p: PainWire): string {
 
 /** One open pain with the word that reopens the work. */
 function OpenPain({ pain }: { pain: PainWire }) {
-  const [word, setWord] = useState('');
+  const [word, setWord, clearWord] = useDraft(`word ${pain.id}`, '');
   const reopen = useMutation({
     mutationFn: () => ask('POST /pains/:id/reopen', { id: pain.id, body: { word } }),
-    onSuccess: refresh,
+    onSuccess: () => {
+      clearWord();
+      return refresh();
+    },
   });
   return (
     <section aria-label={`Pain: ${painLine(pain)}`} style={{ display: 'grid', gap: 'var(--s2)' }}>
@@ -74,7 +78,7 @@ function NotePain({ studentId }: { studentId: string }) {
   const [open, setOpen] = useState(false);
   const [part, setPart] = useState<BodyPart | null>(null);
   const [kind, setKind] = useState<PainKind | null>(null);
-  const [note, setNote] = useState('');
+  const [note, setNote] = useDraft('pain note', '');
   const save = useMutation({
     mutationFn: () => ask('POST /students/:id/pains', { id: studentId, body: { id: newId(), part, kind, note } }),
     onSuccess: async () => {

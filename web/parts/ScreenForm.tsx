@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { format } from 'date-fns';
-import { useState } from 'react';
 import type { ScreenInput } from '../../api/schemas.ts';
+import { useDraft } from '../base/drafts.tsx';
 import { ask, queryClient } from '../base/api.ts';
 import { useIntent } from '../base/intent.ts';
 import { Button, TextField } from '../kit/controls.tsx';
@@ -20,7 +20,7 @@ type FieldName = (typeof FIELDS)[number][0];
 
 /** Screen results, entered with their date, older ones beside them. */
 export function ScreenForm({ studentId, screens }: { studentId: string; screens: readonly ScreenInput[] }) {
-  const [values, setValues] = useState<Partial<Record<FieldName, string>>>({});
+  const [values, setValues, clearValues] = useDraft<Partial<Record<FieldName, string>>>('screen', {});
   const intent = useIntent();
   const save = useMutation({
     mutationFn: () => {
@@ -38,7 +38,7 @@ export function ScreenForm({ studentId, screens }: { studentId: string; screens:
     },
     onSuccess: async () => {
       intent.done();
-      setValues({});
+      clearValues();
       await queryClient.invalidateQueries();
     },
   });

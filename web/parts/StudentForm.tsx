@@ -1,5 +1,6 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useMutation } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { studentSchema, type StudentInput } from '../../api/schemas.ts';
 import type { StudentWire } from '../../api/types.ts';
@@ -7,10 +8,11 @@ import { BODY_PARTS, CLEARANCE_FLAGS, REFERRAL } from '../../core/catalogue/caut
 import { KIT, PLACES } from '../../core/catalogue/drill-type.ts';
 import { LENSES, LEVELS } from '../../core/catalogue/stages.ts';
 import { ask, queryClient } from '../base/api.ts';
+import { useDraft } from '../base/drafts.tsx';
 import { useUnits } from '../base/session.tsx';
 import { Chips, Choice } from '../kit/chips.tsx';
-import { PrimaryButton, Select, TextField } from '../kit/controls.tsx';
-import { Card, Failed, Grid, Notice, Row, Soft } from '../kit/layout.tsx';
+import { Button, PrimaryButton, Select, TextField } from '../kit/controls.tsx';
+import { Card, Failed, Grid, Notice, Row, Soft, Spread } from '../kit/layout.tsx';
 
 const named = (list: readonly string[]) => list.map((id) => ({ id, name: id }));
 const GUARDIAN_AGE = 18;
@@ -46,33 +48,36 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     };
   };
   const resolver = yupResolver(studentSchema);
-  const { control, handleSubmit } = useForm<Typed>({
-    defaultValues: {
-      name: student?.name ?? '',
-      handedness: student?.handedness ?? 'right',
-      birthYear: asText(student?.birthYear),
-      sex: student?.sex ?? null,
-      heightCm: asText(student?.heightM && student.heightM * 100),
-      massKg: asText(student?.massKg),
-      level: student?.level ?? 'club',
-      goalKind: student?.goalKind ?? 'gain',
-      goalSpeed: student?.goalSpeedMps ? units.fromMps(student.goalSpeedMps).toFixed(1) : '',
-      goalDate: student?.goalDate ?? '',
-      kit: student?.kit ?? ['driver', 'iron'],
-      places: student?.places ?? ['range'],
-      sessionsPerWeek: asText(student?.sessionsPerWeek ?? 3),
-      lens: student?.lens ?? 'measured',
-      flags: student?.flags ?? [],
-      painfulParts: student?.painfulParts ?? [],
-      speedUnit: student?.speedUnit ?? null,
-      bodyNote: student?.bodyNote ?? '',
-      clearedOn: student?.clearedOn ?? '',
-      clearedBy: student?.clearedBy ?? '',
-      clearanceNote: student?.clearanceNote ?? '',
-      guardianName: student?.guardianName ?? '',
-      birthDate: student?.birthDate ?? '',
-      guardianConsentOn: student?.guardianConsentOn ?? '',
-    },
+  const stored = (): Typed => ({
+    name: student?.name ?? '',
+    handedness: student?.handedness ?? 'right',
+    birthYear: asText(student?.birthYear),
+    sex: student?.sex ?? null,
+    heightCm: asText(student?.heightM && student.heightM * 100),
+    massKg: asText(student?.massKg),
+    level: student?.level ?? 'club',
+    goalKind: student?.goalKind ?? 'gain',
+    goalSpeed: student?.goalSpeedMps ? units.fromMps(student.goalSpeedMps).toFixed(1) : '',
+    goalDate: student?.goalDate ?? '',
+    kit: student?.kit ?? ['driver', 'iron'],
+    places: student?.places ?? ['range'],
+    sessionsPerWeek: asText(student?.sessionsPerWeek ?? 3),
+    lens: student?.lens ?? 'measured',
+    flags: student?.flags ?? [],
+    painfulParts: student?.painfulParts ?? [],
+    speedUnit: student?.speedUnit ?? null,
+    bodyNote: student?.bodyNote ?? '',
+    clearedOn: student?.clearedOn ?? '',
+    clearedBy: student?.clearedBy ?? '',
+    clearanceNote: student?.clearanceNote ?? '',
+    guardianName: student?.guardianName ?? '',
+    birthDate: student?.birthDate ?? '',
+    guardianConsentOn: student?.guardianConsentOn ?? '',
+  });
+  const [draft, setDraft, , draftSaved] = useDraft<Typed>(student ? `form of ${id}` : 'form of a new student', stored);
+  const [isOld, setOld] = useState(() => JSON.stringify(draft) !== JSON.stringify(stored()));
+  const { control, handleSubmit, watch, reset } = useForm<Typed>({
+    defaultValues: draft,
     // Checked by the same schema as on the server, in SI; errors go back to the typed fields.
     resolver: async (values, context, options) => {
       const result = await resolver(toInput(values) as never, context as never, options as never);
@@ -82,9 +87,16 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
       return { values: Object.keys(errors).length > 0 ? {} : values, errors } as never;
     },
   });
+  useEffect(() => {
+    const watching = watch((values) => setDraft(values as Typed));
+    return () => watching.unsubscribe();
+    // The draft's setter is anew at each drawing and does the same.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [watch]);
   const save = useMutation({
     mutationFn: (values: Typed) => ask('PUT /students/:id', { id, body: toInput(values) }),
     onSuccess: async () => {
+      draftSaved();
       await queryClient.invalidateQueries();
       onSaved();
     },
@@ -131,6 +143,22 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
   const minor = year > 0 && turns <= GUARDIAN_AGE;
   return (
     <form onSubmit={(e) => void handleSubmit((v) => save.mutate(v))(e)} noValidate style={{ display: 'contents' }}>
+      {isOld ? (
+        <Notice tone="info" role="status">
+          <Spread>
+            <span>What you typed here before and did not save stands in the fields.</span>
+            <Button
+              onPress={() => {
+                reset(stored());
+                draftSaved();
+                setOld(false);
+              }}
+            >
+              {student ? 'Take what is stored instead' : 'Start anew'}
+            </Button>
+          </Spread>
+        </Notice>
+      ) : null}
       <Card aria-label="Player">
         <h2>Player</h2>
         <Grid>

@@ -48,7 +48,7 @@ function Instructor() {
     );
   }
   return (
-    <SettingsProvider settings={session.data.settings}>
+    <SettingsProvider settings={session.data.settings} account={session.data.account}>
       <Themed>
         <Places>
           <Routes>

@@ -1,13 +1,15 @@
 import { CalendarDays, FlaskConical, Library, LogOut, Settings as SettingsIcon, Users } from 'lucide-react';
 import { Suspense, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import { Dialog, Heading } from 'react-aria-components';
 import { ErrorBoundary } from 'react-error-boundary';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { Button } from '../kit/controls.tsx';
 import { Failed, Notice, Page, Waiting } from '../kit/layout.tsx';
+import { Panel, Veil } from '../kit/over.tsx';
 import { ask, queryClient, serverReachable } from '../base/api.ts';
 import { KEY_HELP, useKeys } from '../base/keys.tsx';
+import { RenewSession } from './RenewSession.tsx';
 
 const Frame = styled.div`
   display: grid;
@@ -55,22 +57,6 @@ const Mark = styled.div`
 `;
 const Filler = styled.div`
   flex: 1;
-`;
-const Veil = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  background: rgb(0 0 0 / 35%);
-  display: grid;
-  place-items: center;
-  z-index: 20;
-`;
-const Panel = styled(Modal)`
-  background: var(--card);
-  color: var(--ink);
-  border-radius: var(--radius);
-  padding: var(--s5);
-  max-width: 520px;
-  width: calc(100% - var(--s6));
 `;
 const Keys = styled.dl`
   display: grid;
@@ -179,6 +165,7 @@ export function Shell() {
           </Suspense>
         </ErrorBoundary>
       </main>
+      <RenewSession />
       <Veil isOpen={help} onOpenChange={setHelp} isDismissable>
         <Panel>
           <Dialog>

@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import styled from 'styled-components';
-import { accountSchema, signInSchema } from '../../api/schemas.ts';
-import { ApiError, ask, queryClient } from '../base/api.ts';
+import { accountSchema } from '../../api/schemas.ts';
+import { ask, queryClient } from '../base/api.ts';
 import { QuietButton } from '../kit/controls.tsx';
 import { Card, Failed, Soft, Waiting } from '../kit/layout.tsx';
 import { FieldsForm } from '../parts/FieldsForm.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
+import { SignInForm } from './SignInForm.tsx';
 import { RestoreBackup } from './RestoreBackup.tsx';
 
 const Centre = styled.main`
@@ -83,40 +84,14 @@ function FirstStart({ needsCode }: { needsCode: boolean }) {
   );
 }
 
-function SignInForm() {
-  const [asksCode, setAsksCode] = useState(false);
-  const send = (body: Record<string, string>): Promise<unknown> =>
-    ask('POST /session', { body }).catch((error: unknown) => {
-      if (error instanceof ApiError && error.code === 'second-factor-needed') setAsksCode(true);
-      throw error;
-    });
-  return (
-    <>
-      <h2>Sign in</h2>
-      <FieldsForm
-        schema={signInSchema}
-        send={send}
-        onDone={signedIn}
-        action="Sign in"
-        takesFocus
-        fields={[
-          { name: 'signIn', label: 'Sign-in name', autoComplete: 'username' },
-          { name: 'password', label: 'Password', type: 'password', autoComplete: 'current-password' },
-          ...(asksCode
-            ? [{ name: 'code', label: 'One-time code', autoComplete: 'one-time-code', takesFocus: true }]
-            : []),
-        ]}
-      />
-    </>
-  );
-}
-
 /** Sign-in, or the first-run page that creates the instructor's account or puts a backup back. */
 export default function SignIn() {
   const setup = useQuery({ queryKey: ['setup'], queryFn: () => ask('GET /setup') });
   if (setup.isPending) return <Waiting what="Maple Notch" />;
   if (setup.error) return <Failed error={setup.error} retry={() => void setup.refetch()} />;
   return (
-    <FrontDoor>{setup.data.needsAccount ? <FirstStart needsCode={setup.data.needsCode} /> : <SignInForm />}</FrontDoor>
+    <FrontDoor>
+      {setup.data.needsAccount ? <FirstStart needsCode={setup.data.needsCode} /> : <SignInForm onDone={signedIn} />}
+    </FrontDoor>
   );
 }

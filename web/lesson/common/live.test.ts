@@ -13,6 +13,7 @@ const shot = (n: number, change: Partial<ShotWire> = {}): ShotWire => ({
   feltEffort: null,
   strikeByHand: false,
   doubt: '',
+  was: {},
   ...change,
 });
 const event = (shots: readonly ShotWire[], shotsTotal: number, blockId = 'a'): ShotsEvent => ({

@@ -4,6 +4,7 @@ import { useSearchParams } from 'react-router';
 import type { LedgerAnswer, LessonAnswer } from '../../../api/types.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
 import type { Level, LensId } from '../../../core/catalogue/stages.ts';
+import { useDraft } from '../../base/drafts.tsx';
 import { ask, newId } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { percent } from '../../../core/numeric/percent.ts';
@@ -78,7 +79,7 @@ export default function Diagnose({
   error: unknown;
 }) {
   const [params, setParams] = useSearchParams();
-  const [reason, setReason] = useState('');
+  const [reason, setReason] = useDraft('overrule reason', '');
   const [verdictId, setVerdictId] = useState(newId);
   const lessonId = lesson.lesson.id;
   const decide = useLessonWrite(

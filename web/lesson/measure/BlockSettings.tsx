@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { BlockWire, LessonAnswer } from '../../../api/types.ts';
+import { useDraft } from '../../base/drafts.tsx';
 import { ask } from '../../base/api.ts';
 import { Button, PrimaryButton } from '../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Spread } from '../../kit/layout.tsx';
@@ -32,12 +33,17 @@ export function circumstancesInWords(block: BlockWire): string {
 export function BlockSettings({ block, lesson }: { block: BlockWire; lesson: LessonAnswer }) {
   const lessonId = lesson.lesson.id;
   const [open, setOpen] = useState(false);
-  const [typed, setTyped] = useState(() => typedCircumstances(block.circumstances));
+  const [typed, setTyped, , typedSaved] = useDraft(`circumstances ${block.id}`, () =>
+    typedCircumstances(block.circumstances),
+  );
   const [deleted, setDeleted] = useState<{ id: string; position: number } | null>(null);
   const save = useLessonWrite(
     lessonId,
     () => ask('PATCH /blocks/:id', { id: block.id, body: { circumstances: circumstancesFrom(typed) } }),
-    () => setOpen(false),
+    () => {
+      setOpen(false);
+      typedSaved();
+    },
   );
   const remove = useLessonWrite(lessonId, async () => {
     await ask('DELETE /blocks/:id', { id: block.id });
@@ -58,13 +64,7 @@ export function BlockSettings({ block, lesson }: { block: BlockWire; lesson: Les
           <Soft>{words || 'nothing on record yet: blocks are then compared with a warning'}</Soft>
         </span>
         <Row>
-          <Button
-            onPress={() => {
-              setTyped(typedCircumstances(block.circumstances));
-              setOpen((o) => !o);
-            }}
-            aria-expanded={open}
-          >
+          <Button onPress={() => setOpen((o) => !o)} aria-expanded={open}>
             {open ? 'Close' : 'Change'}
           </Button>
           <Button onPress={() => remove.mutate(undefined)} isDisabled={remove.isPending}>

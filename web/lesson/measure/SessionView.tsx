@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { ProtocolChoiceWire, ProtocolsAnswer } from '../../../api/protocol-types.ts';
 import type { LessonAnswer } from '../../../api/types.ts';
 import { fullIntentSwings } from '../../../core/plan/protocol.ts';
+import { useDraft } from '../../base/drafts.tsx';
 import { ask, newId } from '../../base/api.ts';
 import { useIntent } from '../../base/intent.ts';
 import { Button, PrimaryButton, QuietButton, Select } from '../../kit/controls.tsx';
@@ -116,7 +117,10 @@ function OnPhone({ answer, lesson }: { answer: ProtocolsAnswer; lesson: LessonAn
 export default function SessionView({ lesson }: { lesson: LessonAnswer }) {
   const query = useProtocols(lesson.lesson.id);
   const [chosen, setChosen] = useState('');
-  const [writing, setWriting] = useState<{ id: string; said: ProtocolChoiceWire['said'] } | null>(null);
+  const [writing, setWriting] = useDraft<{ id: string; said: ProtocolChoiceWire['said'] } | null>(
+    'written protocol',
+    null,
+  );
   if (query.isPending) return <Waiting what="the protocols" />;
   if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;
   const { choices, runs } = query.data;

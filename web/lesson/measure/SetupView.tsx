@@ -2,6 +2,7 @@ import { format } from 'date-fns';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { LessonAnswer, SetupWire } from '../../../api/types.ts';
+import { useDraft } from '../../base/drafts.tsx';
 import {
   SETUP_FIELDS,
   setupNorm,
@@ -71,25 +72,29 @@ function SetupForm({ club, lesson }: { club: string; lesson: LessonAnswer }) {
   const { student } = lesson;
   const now = lesson.setups.find((s) => s.club === club);
   const before = lesson.earlierSetups.find((s) => s.club === club);
-  const [typed, setTyped] = useState(() => typedFrom(now));
+  const [typed, setTyped, , typedSaved] = useDraft(`set-up ${club}`, () => typedFrom(now));
   const [id] = useState(() => now?.id ?? newId());
   const [kept, setKept] = useState('');
   const set = (key: keyof Typed) => (v: string) => setTyped((t) => ({ ...t, [key]: v }));
-  const save = useLessonWrite(lesson.lesson.id, async () => {
-    const body = {
-      id,
-      club,
-      ...Object.fromEntries(SETUP_FIELDS.map((f) => [f.key, numberOf(typed[f.key])])),
-      gripHold: typed.gripHold || null,
-      elbow: typed.elbow || null,
-      note: typed.note,
-    };
-    const done = await send('PUT', `/lessons/${lesson.lesson.id}/setups`, body, `set-up with the ${club}`);
-    setKept(
-      done === 'sent' ? 'Recorded; findings are in the ledger.' : 'Kept here; it is sent when the server answers.',
-    );
-    return done;
-  });
+  const save = useLessonWrite(
+    lesson.lesson.id,
+    async () => {
+      const body = {
+        id,
+        club,
+        ...Object.fromEntries(SETUP_FIELDS.map((f) => [f.key, numberOf(typed[f.key])])),
+        gripHold: typed.gripHold || null,
+        elbow: typed.elbow || null,
+        note: typed.note,
+      };
+      const done = await send('PUT', `/lessons/${lesson.lesson.id}/setups`, body, `set-up with the ${club}`);
+      setKept(
+        done === 'sent' ? 'Recorded; findings are in the ledger.' : 'Kept here; it is sent when the server answers.',
+      );
+      return done;
+    },
+    typedSaved,
+  );
   const heightM = student.heightM ?? undefined;
   return (
     <>

@@ -1,21 +1,16 @@
-import { METRES_PER_YARD } from '../../../core/units/units.ts';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
-import type { BlockWire, ShotWire } from '../../../api/types.ts';
+import type { BlockWire } from '../../../api/types.ts';
 import type { TableQuery } from '../common/live.ts';
 import { ask } from '../../base/api.ts';
-import { send } from '../../base/outbox.ts';
-import { useUnits, type Units } from '../../base/session.tsx';
-import { spelled } from '../../base/shot-values.ts';
+import { useUnits } from '../../base/session.tsx';
 import { Chips, Choice } from '../../kit/chips.tsx';
 import { Button, QuietButton, TextField } from '../../kit/controls.tsx';
-import { strikeInWords } from '../../parts/FaceMap.tsx';
 import { Card, DataTable, Failed, Row, Soft, Spread } from '../../kit/layout.tsx';
-import { useLessonWrite } from '../common/data.ts';
-
-const REASONS = ['mishit', 'device misread', 'not ready', 'other try'];
+import { COLUMNS, FIRST_COLUMNS } from './shot-table-columns.ts';
+import { ShotTableRow } from './ShotTableRow.tsx';
 
 const Scroll = styled.div`
   overflow-x: auto;
@@ -40,75 +35,9 @@ const Table = styled(DataTable)`
   }
 `;
 
-interface Column {
-  readonly id: string;
-  readonly name: (u: Units) => string;
-  readonly show: (s: ShotWire, u: Units) => string;
-  /** Wire value it is sorted and filtered by. */
-  readonly sort?: string;
-  /** Typed limit to the wire's unit. */
-  readonly toWire?: (v: number, u: Units) => number;
-}
-type Values = Partial<Record<string, number>>;
-const speedColumn = (id: string, key: string, name: string): Column => ({
-  id,
-  name: (u) => `${name}, ${u.speedUnit}`,
-  show: (s, u) => ((s.values as Values)[key] === undefined ? '–' : u.speedFigure(s.values[key]!)),
-  sort: key,
-  toWire: (v, u) => u.toMps(v),
-});
-const angleColumn = (id: string, key: string, plus: string, minus: string): Column => ({
-  id,
-  name: () => id,
-  show: (s) => spelled((s.values as Values)[key], plus, minus),
-  sort: key,
-});
-const distanceColumn = (id: string, key: string): Column => ({
-  id,
-  name: (u) => `${id}, ${u.distanceUnit}`,
-  show: (s, u) => ((s.values as Values)[key] === undefined ? '–' : u.distance(s.values[key]!).split(' ')[0]!),
-  sort: key,
-  toWire: (v, u) => (u.distanceUnit === 'yd' ? v * METRES_PER_YARD : v),
-});
-
-const COLUMNS: readonly Column[] = [
-  speedColumn('club', 'clubSpeedMps', 'club'),
-  speedColumn('ball', 'ballSpeedMps', 'ball'),
-  {
-    id: 'smash',
-    name: () => 'smash',
-    show: ({ values: v }) => (v.clubSpeedMps && v.ballSpeedMps ? (v.ballSpeedMps / v.clubSpeedMps).toFixed(2) : '–'),
-  },
-  angleColumn('attack', 'attackDeg', 'up', 'down'),
-  angleColumn('path', 'pathOutDeg', 'out', 'in'),
-  angleColumn('face', 'faceOutDeg', 'out', 'in'),
-  angleColumn('loft', 'dynamicLoftDeg', '', ''),
-  angleColumn('launch', 'launchDeg', 'up', 'down'),
-  angleColumn('direction', 'launchDirectionOutDeg', 'out', 'in'),
-  {
-    id: 'spin',
-    name: () => 'spin, rpm',
-    show: (s) => s.values.spinRpm?.toFixed(0) ?? '–',
-    sort: 'spinRpm',
-  },
-  angleColumn('axis', 'spinAxisOutDeg', 'out', 'in'),
-  distanceColumn('carry', 'carryM'),
-  distanceColumn('total', 'totalM'),
-  {
-    id: 'strike',
-    name: () => 'strike',
-    show: ({ values: v }) =>
-      v.impactToeM === undefined || v.impactHighM === undefined ? '–' : strikeInWords(v.impactToeM, v.impactHighM),
-    sort: 'impactToeM',
-  },
-  { id: 'effort', name: () => 'effort', show: (s) => (s.feltEffort === null ? '–' : String(s.feltEffort)) },
-];
-const FIRST_COLUMNS = ['club', 'ball', 'smash', 'attack', 'path', 'face', 'carry', 'strike'];
-
 /** Every shot of a block: sorted, filtered, columns chosen, set aside with a reason or brought back, saved as CSV. */
 export function ShotTable({ block, lessonId }: { block: BlockWire; lessonId: string }) {
   const units = useUnits();
-  const [asking, setAsking] = useState<string | null>(null);
   const [tools, setTools] = useState(false);
   const [columns, setColumns] = useState<string[]>(FIRST_COLUMNS);
   const [sort, setSort] = useState<{ by: string; direction: 'up' | 'down' }>({ by: 'struckAt', direction: 'up' });
@@ -135,17 +64,6 @@ export function ShotTable({ block, lessonId }: { block: BlockWire; lessonId: str
     queryFn: () => ask('GET /blocks/:id/shots', { id: block.id, query: { ...query } }),
     placeholderData: keepPreviousData,
   });
-  const set = useLessonWrite(
-    lessonId,
-    ({ id, reason }: { id: string; reason: string | null }) =>
-      send(
-        'PATCH',
-        `/shots/${id}`,
-        { reason },
-        reason === null ? 'a swing brought back' : `a swing set aside: ${reason}`,
-      ),
-    () => setAsking(null),
-  );
   const shown = COLUMNS.filter((c) => columns.includes(c.id));
   const sortBy = (key: string): void => {
     setPage(0);
@@ -204,7 +122,6 @@ export function ShotTable({ block, lessonId }: { block: BlockWire; lessonId: str
           </Row>
         </>
       ) : null}
-      {set.error ? <Failed error={set.error} /> : null}
       {list.error ? <Failed error={list.error} retry={() => void list.refetch()} /> : null}
       <Scroll tabIndex={0} role="region" aria-label="Table of shots">
         <Table>
@@ -243,32 +160,7 @@ export function ShotTable({ block, lessonId }: { block: BlockWire; lessonId: str
           </thead>
           <tbody>
             {data?.shots.map((s) => (
-              <tr key={s.id} data-aside={s.setAsideReason !== null || undefined}>
-                <td>{s.number}</td>
-                {shown.map((c) => (
-                  <td key={c.id}>{c.show(s, units)}</td>
-                ))}
-                <td>
-                  {s.setAsideReason !== null ? (
-                    <>
-                      <Soft>{s.setAsideReason} </Soft>
-                      <Button onPress={() => set.mutate({ id: s.id, reason: null })}>Bring back</Button>
-                    </>
-                  ) : asking === s.id ? (
-                    <Choice
-                      label={`Why set swing ${s.number} aside`}
-                      hideLabel
-                      value={null}
-                      onChange={(reason) => set.mutate({ id: s.id, reason })}
-                      options={REASONS.map((r) => ({ id: r, name: r }))}
-                    />
-                  ) : (
-                    <Button onPress={() => setAsking(s.id)} aria-label={`Set swing ${s.number} aside`}>
-                      Set aside
-                    </Button>
-                  )}
-                </td>
-              </tr>
+              <ShotTableRow key={s.id} shot={s} columns={shown} block={block} lessonId={lessonId} />
             ))}
           </tbody>
         </Table>

@@ -8,6 +8,7 @@ import { DRILLS, drillById } from '../../../core/catalogue/drills.ts';
 import { onShelf, useShelf } from '../../base/shelf.ts';
 import { startRungOf } from '../../../core/catalogue/drill-rungs.ts';
 import { laneOf, rungOfKey, rungWords } from '../../../core/catalogue/rungs.ts';
+import { useDraft } from '../../base/drafts.tsx';
 import { ask, newId } from '../../base/api.ts';
 import { PrimaryButton, QuietButton, Select } from '../../kit/controls.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
@@ -90,7 +91,7 @@ function OtherDrill({ taken, onPick }: { taken: readonly string[]; onPick: (made
 export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
   const lessonId = lesson.lesson.id;
   const [fault, setFault] = useState('');
-  const [ownPicked, setPicked] = useState<Picked[] | null>(null);
+  const [ownPicked, setPicked, clearPicked] = useDraft<Picked[] | null>('picked drills', null);
   const [planId, setPlanId] = useState(newId);
   const query = usePrescribe(lessonId, fault);
   const { thread } = lesson;
@@ -112,7 +113,7 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
         },
       }),
     () => {
-      setPicked([]);
+      clearPicked();
       setPlanId(newId());
     },
   );

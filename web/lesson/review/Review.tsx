@@ -6,6 +6,7 @@ import { drillById } from '../../../core/catalogue/drills.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
 import { rungWords } from '../../../core/catalogue/rungs.ts';
 import { RungNeeds, RungSteps } from '../../parts/RungLadder.tsx';
+import { useDraft } from '../../base/drafts.tsx';
 import { ask } from '../../base/api.ts';
 import { Button, PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
@@ -39,12 +40,12 @@ function heardWords({ heard }: PracticeSetWire): string {
 function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review: ReviewAnswer; lessonId: string }) {
   const proposal = review.proposals.find((p) => p.planDrillId === drill.id);
   const made = review.decisions.find((d) => d.planDrillId === drill.id);
-  const [chosen, setChosen] = useState<Move>(proposal?.move ?? 'stay');
-  const [reason, setReason] = useState('');
-  const [cue, setCue] = useState('');
+  const [chosen, setChosen, clearChosen] = useDraft<Move>(`move ${drill.id}`, proposal?.move ?? 'stay');
+  const [reason, setReason] = useDraft(`reason ${drill.id}`, '');
+  const [cue, setCue] = useDraft(`cue ${drill.id}`, '');
   const [again, setAgain] = useState(false);
-  const [passed, setPassed] = useState('');
-  const [reset, setReset] = useState('');
+  const [passed, setPassed] = useDraft(`passed ${drill.id}`, '');
+  const [reset, setReset] = useDraft(`reset ${drill.id}`, '');
   const decide = useLessonWrite(
     lessonId,
     (_: undefined, id) =>
@@ -52,7 +53,12 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
         id: lessonId,
         body: { id, planDrillId: drill.id, chosen, reason, cue: chosen === 'change-cue' ? cue : '' },
       }),
-    () => setAgain(false),
+    () => {
+      setAgain(false);
+      clearChosen();
+      setReason('');
+      setCue('');
+    },
   );
   const info = drillById(drill.drillId);
   const witness = useLessonWrite(

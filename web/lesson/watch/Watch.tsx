@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { LessonAnswer, SeenSignWire } from '../../../api/types.ts';
+import { useDraft } from '../../base/drafts.tsx';
 import { FAULTS, type SeenSign } from '../../../core/catalogue/faults.ts';
 import { CHECKPOINTS, type Checkpoint } from '../../../core/catalogue/stages.ts';
 import { send } from '../../base/outbox.ts';
@@ -32,9 +33,12 @@ const atCheckpoint = (checkpoint: Checkpoint): SeenSign[] =>
   FAULTS.flatMap((f) => f.seen).filter((s) => s.checkpoint === checkpoint);
 
 function SignRow({ sign, seen, lessonId }: { sign: SeenSign; seen: SeenSignWire | undefined; lessonId: string }) {
-  const [note, setNote] = useState(seen?.note ?? '');
-  const save = useLessonWrite(lessonId, (grade: Grade, id) =>
-    send('PUT', `/lessons/${lessonId}/signs/${sign.id}`, { id, grade, note }, `“${sign.text}”: ${grade}`),
+  const [note, setNote, , noteSaved] = useDraft(`sign note ${sign.id}`, seen?.note ?? '');
+  const save = useLessonWrite(
+    lessonId,
+    (grade: Grade, id) =>
+      send('PUT', `/lessons/${lessonId}/signs/${sign.id}`, { id, grade, note }, `“${sign.text}”: ${grade}`),
+    noteSaved,
   );
   return (
     <Sign>

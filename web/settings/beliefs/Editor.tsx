@@ -1,4 +1,5 @@
-import { useState, type ReactNode } from 'react';
+import { useDraft } from '../../base/drafts.tsx';
+import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import type { BeliefsAnswer } from '../../../api/types.ts';
 import type { SignPopulations } from '../../../core/beliefs/beliefs.ts';
@@ -68,9 +69,14 @@ const GROUP_FIELDS = [
 /** One number of the diagnosis: catalogue and own value, what follows from it, its history; kept with a reason. */
 export function Editor({ entry, answer }: { entry: Entry; answer: BeliefsAnswer }) {
   const now = entry.own ?? entry.usual;
-  const [typed, setTyped] = useState(() => typedOf(now, entry.unit));
-  const [note, setNote] = useState('');
-  const change = useBeliefChange(() => setNote(''));
+  const [typed, setTyped, , typedSaved] = useDraft(`number ${entry.kind} ${entry.about}`, () =>
+    typedOf(now, entry.unit),
+  );
+  const [note, setNote] = useDraft(`why ${entry.kind} ${entry.about}`, '');
+  const change = useBeliefChange(() => {
+    setNote('');
+    typedSaved();
+  });
   const value = valueOf(typed, entry.unit);
   const wrong = wrongWith(entry, value);
   const changed = JSON.stringify(typed) !== JSON.stringify(typedOf(now, entry.unit));

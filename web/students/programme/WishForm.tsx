@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
 import type { ProgrammeAnswer } from '../../../api/programme-types.ts';
 import type { DaysOff, ProgrammeWish } from '../../../core/plan/programme.ts';
+import { useDraft } from '../../base/drafts.tsx';
 import { ask, newId } from '../../base/api.ts';
 import { Chips } from '../../kit/chips.tsx';
 import { PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
@@ -32,7 +32,7 @@ export function WishForm({
   answer: ProgrammeAnswer;
   onMade: () => void;
 }) {
-  const [wish, setWish] = useState(() => typedOf(answer));
+  const [wish, setWish, , wishSaved] = useDraft(`wish ${studentId}`, () => typedOf(answer));
   const change = (part: Partial<Typed>): void => setWish({ ...wish, ...part });
   const make = useMutation({
     mutationFn: () =>
@@ -40,7 +40,10 @@ export function WishForm({
         id: studentId,
         body: { id: newId(), ...wish, eventOn: wish.eventOn === '' ? null : wish.eventOn },
       }),
-    onSuccess: onMade,
+    onSuccess: () => {
+      wishSaved();
+      onMade();
+    },
   });
   const setOff = (i: number, part: Partial<DaysOff>): void =>
     change({ off: wish.off.map((o, k) => (k === i ? { ...o, ...part } : o)) });

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
 import { DRILLS } from '../../../../core/catalogue/drills.ts';
 import type { Gate, Protocol, ProtocolStep } from '../../../../core/plan/protocol.ts';
+import { useDraft } from '../../../base/drafts.tsx';
 import { ApiError, ask } from '../../../base/api.ts';
 import { onShelf, useShelf } from '../../../base/shelf.ts';
 import { Choice } from '../../../kit/chips.tsx';
@@ -181,10 +181,13 @@ export function ProtocolForm({
   from: Protocol;
   onDone: (id: string | null) => void;
 }) {
-  const [said, setSaid] = useState(from);
+  const [said, setSaid, clearSaid] = useDraft(`protocol ${id}`, from);
   const save = useMutation({
     mutationFn: () => ask('PUT /protocols/:id', { id, body: said }),
-    onSuccess: () => onDone(id),
+    onSuccess: () => {
+      clearSaid();
+      onDone(id);
+    },
   });
   const setSteps = (steps: readonly ProtocolStep[]): void => setSaid({ ...said, steps });
   const move = (i: number, by: -1 | 1): void => {
@@ -215,7 +218,14 @@ export function ProtocolForm({
         <PrimaryButton onPress={() => save.mutate()} isDisabled={save.isPending}>
           Keep it
         </PrimaryButton>
-        <QuietButton onPress={() => onDone(null)}>Leave it</QuietButton>
+        <QuietButton
+          onPress={() => {
+            clearSaid();
+            onDone(null);
+          }}
+        >
+          Leave it
+        </QuietButton>
       </Row>
     </Card>
   );

@@ -4,6 +4,7 @@ import type { AttemptWire, ProtocolRunWire } from '../../../../api/protocol-type
 import type { LessonAnswer } from '../../../../api/types.ts';
 import { drillById } from '../../../../core/catalogue/drills.ts';
 import type { ProtocolStep } from '../../../../core/plan/protocol.ts';
+import { useDraft } from '../../../base/drafts.tsx';
 import { ask } from '../../../base/api.ts';
 import { useIntent } from '../../../base/intent.ts';
 import { useUnits } from '../../../base/session.tsx';
@@ -48,7 +49,7 @@ function StepFacts({ step, handedness }: { step: ProtocolStep; handedness: 'righ
 /** The step that runs: its swings, and its gate. */
 function Running({ attempt, step, lesson }: { attempt: AttemptWire; step: ProtocolStep; lesson: LessonAnswer }) {
   const units = useUnits();
-  const [passed, setPassed] = useState('');
+  const [passed, setPassed] = useDraft(`passed ${attempt.id}`, '');
   const [told, setTold] = useState('');
   const gate = useLessonWrite(lesson.lesson.id, async (said: 'met' | 'missed' | null) => {
     const answer = await ask('POST /protocol-attempts/:id/gate', {

@@ -1,0 +1,93 @@
+import { act, cleanup, render, screen } from '@testing-library/react';
+import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { DraftScope, sweepDrafts, useDraft } from './drafts.tsx';
+import { SettingsProvider } from './session.tsx';
+
+let set: (v: string) => void;
+let clear: () => void;
+let saved: () => void;
+function Field({ name, start }: { name: string; start: string }) {
+  const [value, setValue, clearValue, savedValue] = useDraft(name, start);
+  [set, clear, saved] = [setValue, clearValue, savedValue];
+  return <output>{value}</output>;
+}
+const show = (account: string, lesson: string, name = 'reason', start = ''): void => {
+  cleanup();
+  render(
+    <SettingsProvider account={account}>
+      <DraftScope of={lesson}>
+        <Field name={name} start={start} />
+      </DraftScope>
+    </SettingsProvider>,
+  );
+};
+const shown = (): string | null => screen.getByRole('status').textContent;
+const type = (v: string): void => act(() => set(v));
+
+beforeEach(() => localStorage.clear());
+afterEach(cleanup);
+
+test('what was typed is there again after the page went away; cleared or saved it is not', () => {
+  show('ann', 'lesson 1');
+  type('too steep');
+  show('ann', 'lesson 1');
+  expect(shown()).toBe('too steep');
+  act(() => clear());
+  expect(shown()).toBe('');
+  show('ann', 'lesson 1');
+  expect(shown()).toBe('');
+  type('again');
+  act(() => saved());
+  expect(shown()).toBe('again');
+  show('ann', 'lesson 1');
+  expect(shown()).toBe('');
+  expect(localStorage).toHaveLength(0);
+});
+
+test('another account, lesson or field sees none of it, and finds its own', () => {
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.tuple(
+          fc.constantFrom('ann', 'ben'),
+          fc.constantFrom('lesson 1', 'lesson 2'),
+          fc.constantFrom('reason', 'cue'),
+          fc.string({ maxLength: 8 }),
+        ),
+        { minLength: 1, maxLength: 12 },
+      ),
+      (typings) => {
+        localStorage.clear();
+        const last = new Map<string, string>();
+        for (const [account, lesson, name, text] of typings) {
+          show(account, lesson, name);
+          expect(shown()).toBe(last.get([account, lesson, name].join('|')) ?? '');
+          type(text);
+          last.set([account, lesson, name].join('|'), text);
+        }
+      },
+    ),
+    { numRuns: 40 },
+  );
+});
+
+test('a draft is no draft where it says what stands there anyway', () => {
+  show('ann', 'lesson 1', 'note', 'stored');
+  type('stored, and more');
+  expect(localStorage).toHaveLength(1);
+  type('stored');
+  expect(localStorage).toHaveLength(0);
+});
+
+test('a broken draft counts as none, and old ones are swept', () => {
+  localStorage.setItem('maple-draft:ann:lesson 1:reason', '{broken');
+  show('ann', 'lesson 1');
+  expect(shown()).toBe('');
+  type('new');
+  localStorage.setItem('other', 'stays');
+  sweepDrafts(Date.now() + 30 * 86_400_000);
+  expect(localStorage).toHaveLength(2);
+  sweepDrafts(Date.now() + 61 * 86_400_000);
+  expect(Object.keys(localStorage)).toEqual(['other']);
+});

@@ -1,0 +1,85 @@
+import { createContext, useContext, useState, type ReactNode } from 'react';
+import { useAccount } from './session.tsx';
+
+const PREFIX = 'maple-draft';
+/** Drafts that nobody came back to for so long are dropped when the application starts. */
+const KEPT_DAYS = 60;
+const DAY_MS = 86_400_000;
+
+interface KeptDraft<T> {
+  readonly at: number;
+  readonly value: T;
+}
+
+const Scope = createContext('');
+/** What the drafts below belong to: a lesson, a student. Within another scope they stand apart. */
+export function DraftScope({ of, children }: { of: string; children: ReactNode }) {
+  const outer = useContext(Scope);
+  return <Scope.Provider value={outer === '' ? of : `${outer}/${of}`}>{children}</Scope.Provider>;
+}
+
+function read<T>(key: string): T | undefined {
+  try {
+    const text = localStorage.getItem(key);
+    return text === null ? undefined : (JSON.parse(text) as KeptDraft<T>).value;
+  } catch {
+    // Unreadable, or a browser that keeps nothing: as if nothing had been typed.
+    return undefined;
+  }
+}
+
+function keep<T>(key: string, value: T, isFresh: boolean): void {
+  try {
+    if (isFresh) localStorage.removeItem(key);
+    else localStorage.setItem(key, JSON.stringify({ at: Date.now(), value } satisfies KeptDraft<T>));
+  } catch {
+    // A browser that keeps nothing: the draft lives as long as the page.
+  }
+}
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+const made = <T,>(start: T | (() => T)): T => (typeof start === 'function' ? (start as () => T)() : start);
+
+/**
+ * State that outlives a change of station, a reload, a crash and a sign-out: kept in the browser for this account and the scope it
+ * stands in, until it is what it was at the start again. Nothing secret goes in.
+ * @param name of the field within its scope; another name is another draft
+ * @param start what stands there where nothing was typed
+ * @returns value, its setter, what goes back to the start, and what says that it is saved: it stays on screen, and no draft is kept
+ */
+export function useDraft<T>(
+  name: string,
+  start: T | (() => T),
+): [value: T, set: (next: T | ((now: T) => T)) => void, clear: () => void, saved: () => void] {
+  const key = [PREFIX, useAccount(), useContext(Scope), name].join(':');
+  const load = (): { key: string; value: T } => ({ key, value: read<T>(key) ?? made(start) });
+  const [held, setHeld] = useState(load);
+  // Another lesson, block or account under the same component: its own draft.
+  const now = held.key === key ? held : load();
+  if (now !== held) setHeld(now);
+  const set = (next: T | ((now: T) => T)): void =>
+    setHeld((h) => {
+      const before = h.key === key ? h.value : now.value;
+      const value = typeof next === 'function' ? (next as (now: T) => T)(before) : next;
+      keep(key, value, same(value, made(start)));
+      return { key, value };
+    });
+  const clear = (): void => {
+    keep(key, undefined, true);
+    setHeld({ key, value: made(start) });
+  };
+  const saved = (): void => keep(key, undefined, true);
+  return [now.value, set, clear, saved];
+}
+
+/** Drops drafts that nobody came back to. Called once when the application starts. */
+export function sweepDrafts(now = Date.now()): void {
+  try {
+    for (const key of Object.keys(localStorage).filter((k) => k.startsWith(`${PREFIX}:`))) {
+      const at = (JSON.parse(localStorage.getItem(key) ?? '{}') as { at?: number }).at;
+      if (at === undefined || now - at > KEPT_DAYS * DAY_MS) localStorage.removeItem(key);
+    }
+  } catch {
+    // A browser that keeps nothing has nothing to sweep.
+  }
+}

@@ -1,0 +1,230 @@
+import { useEffect, useRef, useState } from 'react';
+import type { BlockWire, ShotWire } from '../../../api/types.ts';
+import { ask, newId, queryClient } from '../../base/api.ts';
+import { useDraft } from '../../base/drafts.tsx';
+import { FIGURE_FIELD } from '../../base/keys.tsx';
+import { send } from '../../base/outbox.ts';
+import { useMay, useSettings, useUnits } from '../../base/session.tsx';
+import { Chips } from '../../kit/chips.tsx';
+import { Button, PrimaryButton, TextField } from '../../kit/controls.tsx';
+import { Failed, Grid, Notice, Row, Soft } from '../../kit/layout.tsx';
+import { refreshLesson, useLessonWrite } from '../common/data.ts';
+import { ENTRY_FIELDS, typedFrom, type EntryField, type TypedFigures } from './entry-fields.ts';
+import { useFigures } from './use-figures.ts';
+
+/** A shot that was added and that the server has not taken yet: it outlives the page, and its id makes a repeat harmless. */
+interface Pending {
+  readonly id: string;
+  readonly struckAt: string;
+  readonly values: Readonly<Record<string, number | null>>;
+  readonly sure: boolean;
+}
+interface EntryDraft {
+  readonly typed: TypedFigures;
+  readonly pending: readonly Pending[];
+  /** Id of the shot that is put right; null while a new one is typed. */
+  readonly correcting: string | null;
+}
+const FRESH: EntryDraft = { typed: {}, pending: [], correcting: null };
+
+/** Which figures are typed, and in which order: as they are tapped. */
+function FieldOrder({ chosen, onDone }: { chosen: readonly string[]; onDone: () => void }) {
+  const settings = useSettings();
+  const [order, setOrder] = useState<string[]>([...chosen]);
+  const [error, setError] = useState<unknown>(null);
+  const hasSpeed = order.includes('clubSpeedMps') || order.includes('ballSpeedMps');
+  const save = (): void => {
+    ask('PUT /settings', { body: { ...settings, shotFields: order } })
+      .then(() => queryClient.invalidateQueries({ queryKey: ['session'] }))
+      .then(onDone, setError);
+  };
+  return (
+    <>
+      <Chips
+        label="Figures to type, in the order of the taps"
+        value={order}
+        onChange={(ids) =>
+          setOrder([...order.filter((o) => ids.includes(o)), ...ids.filter((o) => !order.includes(o))])
+        }
+        options={ENTRY_FIELDS.map(({ id, name }) => ({
+          id,
+          name: order.includes(id) ? `${order.indexOf(id) + 1} · ${name}` : name,
+        }))}
+      />
+      {error ? <Failed error={error} /> : null}
+      <Row>
+        <Button onPress={save} isDisabled={!hasSpeed}>
+          Keep the order
+        </Button>
+        {hasSpeed ? null : <Soft>Club speed or ball speed must be among them.</Soft>}
+      </Row>
+    </>
+  );
+}
+
+/** What stands in the way of a shot's figures, and how to take them all the same. */
+export function DoubtNotice({
+  figures,
+}: {
+  figures: Pick<ReturnType<typeof useFigures>, 'doubts' | 'asked' | 'take'>;
+}) {
+  if (figures.doubts.length === 0) return null;
+  return (
+    <Notice tone="unsure" role="status">
+      {figures.doubts.map((d) => d.text).join(' ')}{' '}
+      {figures.asked ? 'Enter once more takes it as it is, with this remark.' : 'Is it meant?'}
+    </Notice>
+  );
+}
+
+/** Shots typed as fast as they are read: the numeric pad is enough. `*` puts the last one right, `/` sets it aside or brings it back. */
+export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: string }) {
+  const units = useUnits();
+  const may = useMay();
+  const chosen = useSettings().shotFields;
+  const [draft, setDraft] = useDraft<EntryDraft>(`shot ${block.id}`, FRESH);
+  const [choosing, setChoosing] = useState(false);
+  const sent = useRef(new Set<string>());
+  const { typed, correcting, pending } = draft;
+  const corrected = block.shots.find((s) => s.id === correcting);
+  const fields = [
+    ...chosen.flatMap((id) => ENTRY_FIELDS.filter((f) => f.id === id)),
+    // A shot from a device may hold more than is typed otherwise.
+    ...(corrected ? ENTRY_FIELDS.filter((f) => !chosen.includes(f.id) && corrected.values[f.id] !== undefined) : []),
+  ];
+  const leave = (part: Partial<EntryDraft> = {}): void =>
+    setDraft((d) => ({ ...d, typed: {}, correcting: null, ...part }));
+  const add = useLessonWrite(lessonId, async (shot: Pending) => {
+    const speed = shot.values.clubSpeedMps ?? shot.values.ballSpeedMps ?? 0;
+    const what = `shot ${units.speed(speed)} into block ${block.position}`;
+    const done = await send('POST', `/blocks/${block.id}/shots`, shot, what);
+    setDraft((d) => ({ ...d, pending: d.pending.filter((p) => p.id !== shot.id) }));
+    return done;
+  });
+  const patch = useLessonWrite(lessonId, ({ id, body, what }: { id: string; body: object; what: string }) =>
+    send('PATCH', `/shots/${id}`, body, what),
+  );
+  const { mutate } = add;
+  // What was added when the page went away is sent when it is back.
+  useEffect(() => {
+    for (const shot of pending)
+      if (!sent.current.has(shot.id)) {
+        sent.current.add(shot.id);
+        mutate(shot);
+      }
+  }, [pending, mutate]);
+
+  const toCorrect = (shot: ShotWire | undefined): void => {
+    if (shot) setDraft((d) => ({ ...d, typed: typedFrom(shot, ENTRY_FIELDS, units), correcting: shot.id }));
+    figures.focus(chosen[0]);
+  };
+  const at = block.shots.findIndex((s) => s.id === correcting);
+  const lastShot = block.shots.at(-1);
+  const figures = useFigures<HTMLFormElement>({
+    fields,
+    typed,
+    club: block.club,
+    onTake: (values, sure) => {
+      if (corrected) {
+        patch.mutate({ id: corrected.id, body: { values, sure }, what: 'a figure put right' });
+        leave();
+      } else {
+        // The moment of typing counts, not that of sending.
+        const shot = { id: newId(), struckAt: new Date().toISOString(), values, sure };
+        leave({ pending: [...pending, shot] });
+      }
+    },
+    onBack: () => {
+      if (corrected) leave();
+      else if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+    },
+    keys: {
+      '*': () => toCorrect(corrected ? block.shots[at - 1] : lastShot),
+      '/': () => {
+        if (!lastShot) return;
+        const reason = lastShot.setAsideReason === null ? 'mishit' : null;
+        const what = reason === null ? 'a swing brought back' : `a swing set aside: ${reason}`;
+        patch.mutate({ id: lastShot.id, body: { reason }, what });
+      },
+    },
+  });
+  const { focus } = figures;
+  // The first figure takes the focus when the block opens; not on a tablet, where a keyboard would cover the page.
+  useEffect(() => {
+    if (window.matchMedia('(pointer: fine)').matches) focus(undefined);
+    // Once for each block.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [block.id]);
+  const set = (f: EntryField, v: string): void => setDraft((d) => ({ ...d, typed: { ...d.typed, [f.id]: v } }));
+  const refused = add.variables && add.error ? add.variables : null;
+  return (
+    <form
+      ref={figures.holder}
+      aria-label={corrected ? 'Put a shot right' : 'Type a shot'}
+      onKeyDown={figures.onKeyDown}
+      onSubmit={(e) => {
+        e.preventDefault();
+        figures.take();
+      }}
+    >
+      {corrected ? (
+        <Notice tone="info" role="status">
+          Putting swing {block.shotsTotal - block.shots.length + at + 1} right; what stands there now is kept with it.
+          Esc goes back.
+        </Notice>
+      ) : null}
+      <Grid $least="118px">
+        {fields.map((f) => (
+          <TextField
+            key={f.id}
+            name={f.id}
+            label={f.label(units)}
+            inputMode="decimal"
+            autoComplete="off"
+            value={typed[f.id] ?? ''}
+            onChange={(v) => set(f, v)}
+            error={figures.wrong(f)}
+            {...FIGURE_FIELD}
+          />
+        ))}
+      </Grid>
+      <DoubtNotice figures={figures} />
+      <Row style={{ marginTop: 'var(--s3)' }}>
+        <PrimaryButton type="submit">
+          {corrected ? 'Keep the correction' : figures.asked ? 'Add it as it is' : 'Add the shot'}
+        </PrimaryButton>
+        {corrected ? <Button onPress={() => leave()}>Leave it as it was</Button> : null}
+        {corrected || !lastShot ? null : <Button onPress={() => toCorrect(lastShot)}>Put the last one right</Button>}
+        {may('PUT /settings') ? (
+          <Button onPress={() => setChoosing((c) => !c)} aria-expanded={choosing}>
+            Which figures
+          </Button>
+        ) : null}
+        <Soft>Enter goes on, at the last field it adds. * puts the last right, / sets it aside.</Soft>
+      </Row>
+      {choosing ? <FieldOrder chosen={chosen} onDone={() => setChoosing(false)} /> : null}
+      {refused ? (
+        <>
+          <Failed error={add.error} />
+          <Row>
+            <Button
+              onPress={() => {
+                const shot = { values: refused.values } as unknown as ShotWire;
+                setDraft((d) => ({
+                  correcting: null,
+                  typed: typedFrom(shot, ENTRY_FIELDS, units),
+                  pending: d.pending.filter((p) => p.id !== refused.id),
+                }));
+                add.reset();
+              }}
+            >
+              Put it back into the fields
+            </Button>
+            <Button onPress={() => void add.mutateAsync(refused).then(() => refreshLesson(lessonId))}>Try again</Button>
+          </Row>
+        </>
+      ) : null}
+      {patch.error ? <Failed error={patch.error} /> : null}
+    </form>
+  );
+}

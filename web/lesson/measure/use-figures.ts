@@ -1,0 +1,85 @@
+import { useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
+import { shotDoubts, type ShotDoubt } from '../../../core/impact/shot-doubts.ts';
+import { useUnits } from '../../base/session.tsx';
+import { siFrom, wireFrom, wrongWith, type EntryField, type TypedFigures } from './entry-fields.ts';
+
+interface Figures<E extends HTMLElement> {
+  /** What holds the fields; they are found in it by name. */
+  readonly holder: RefObject<E | null>;
+  readonly doubts: readonly ShotDoubt[];
+  /** Whether the figures were asked about and one more Enter takes them as they are. */
+  readonly asked: boolean;
+  readonly wrong: (f: EntryField) => string | undefined;
+  readonly focus: (id: string | undefined) => void;
+  readonly onKeyDown: (event: KeyboardEvent) => void;
+  readonly take: () => void;
+}
+
+/**
+ * Typing of a shot's figures: Enter goes on and takes them at the last; figures that do not go together are asked about once.
+ * @param onTake gets the wire values of all fields, and whether a doubt was asked about
+ */
+export function useFigures<E extends HTMLElement>({
+  fields,
+  typed,
+  club,
+  onTake,
+  onBack,
+  keys = {},
+}: {
+  fields: readonly EntryField[];
+  typed: TypedFigures;
+  club: string;
+  onTake: (values: Record<string, number | null>, sure: boolean) => void;
+  onBack?: () => void;
+  keys?: Readonly<Record<string, () => void>>;
+}): Figures<E> {
+  const units = useUnits();
+  const holder = useRef<E>(null);
+  const [askedFor, setAskedFor] = useState('');
+  const doubts = useMemo(() => shotDoubts(siFrom(typed, fields, units), club), [typed, fields, units, club]);
+  const wrong = (f: EntryField): string | undefined => wrongWith(typed[f.id] ?? '', f, units);
+  const focus = (id: string | undefined): void => {
+    const input = holder.current?.querySelector<HTMLInputElement>(id ? `input[name="${id}"]` : 'input');
+    input?.focus();
+    input?.select();
+  };
+  const asked = doubts.length > 0 && askedFor === JSON.stringify(typed);
+  const take = (): void => {
+    const bad = fields.find((f) => wrong(f) !== undefined);
+    if (bad) {
+      focus(bad.id);
+      return;
+    }
+    const values = wireFrom(typed, fields, units);
+    const first = fields[0]?.id;
+    if ((values.clubSpeedMps ?? null) === null && (values.ballSpeedMps ?? null) === null) focus(first);
+    else if (doubts.length > 0 && !asked) setAskedFor(JSON.stringify(typed));
+    else {
+      onTake(values, doubts.length > 0);
+      setAskedFor('');
+      focus(first);
+    }
+  };
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const { target } = event;
+    if (!(target instanceof HTMLInputElement)) return;
+    const own = keys[event.key];
+    if (own) {
+      event.preventDefault();
+      own();
+    } else if (event.key === 'Enter') {
+      event.preventDefault();
+      const i = fields.findIndex((f) => f.id === target.name);
+      const field = fields[i];
+      if (field && wrong(field)) return;
+      const next = fields[i + 1];
+      if (next) focus(next.id);
+      else take();
+    } else if (event.key === 'Escape' && onBack) {
+      event.stopPropagation();
+      onBack();
+    }
+  };
+  return { holder, doubts, asked, wrong, focus, onKeyDown, take };
+}
