@@ -32,6 +32,7 @@ import type {
   PracticeAnswer,
   PrescribeAnswer,
   ReachAnswer,
+  RemovalWire,
   ReviewAnswer,
   SessionAnswer,
   ShotPage,
@@ -61,6 +62,12 @@ export interface MappedShots {
 
 /** Every address of the API with what it answers: the one list that server and pages are checked against. */
 export interface Answers {
+  'GET /removals': RemovalWire[];
+  'POST /removals/:id/restore': { lessonId: string | null };
+  'DELETE /lessons/:id': Nothing;
+  'DELETE /screens/:id': Nothing;
+  'DELETE /setups/:id': Nothing;
+  'DELETE /sets/:id': Nothing;
   'GET /reach': ReachAnswer;
   'GET /setup': { needsAccount: boolean; needsCode: boolean };
   'POST /setup': { name: string };

@@ -250,4 +250,7 @@ export const settingsSchema = yup.object({
     .matches(/^\+?[0-9 ()/.-]*$/, 'must be a telephone number')
     .default(''),
 });
+/** Whose removals are asked for. */
+export const removalQuerySchema = yup.object({ student: yup.string().uuid(), lesson: yup.string().uuid() });
+
 export type Settings = yup.InferType<typeof settingsSchema>;

@@ -99,6 +99,28 @@ export interface ShotWire {
   was: Record<string, number | null>;
 }
 
+/** Something removed within the last day that can come back. */
+export interface RemovalWire {
+  id: string;
+  kind:
+    | 'lesson'
+    | 'import'
+    | 'swish'
+    | 'swing'
+    | 'film'
+    | 'screen'
+    | 'set-up'
+    | 'set'
+    | 'programme'
+    | 'drill'
+    | 'protocol'
+    | 'appointment'
+    | 'note';
+  what: string;
+  by: string;
+  at: string;
+}
+
 export interface ShotPage {
   total: number;
   pages: number;

@@ -23,9 +23,10 @@ const typed = (values: object, more: object = {}) => {
 };
 const median = async (): Promise<number | null> =>
   (
-    await server.db.query<{ median_mps: number | null }>('select median_mps from session_figures where lesson_id = $1', [
-      lessonId,
-    ])
+    await server.db.query<{ median_mps: number | null }>(
+      'select median_mps from session_figures where lesson_id = $1',
+      [lessonId],
+    )
   )[0]?.median_mps ?? null;
 
 describe('typed shots', () => {
@@ -46,8 +47,7 @@ describe('typed shots', () => {
     const shot = typed({ clubSpeedMps: 40, ballSpeedMps: 58, attackDeg: 2 });
     await shot.sent.expect(201);
     expect(await median()).toBe(40);
-    const put = (values: object, more: object = {}) =>
-      server.call('patch', `/shots/${shot.id}`, { values, ...more });
+    const put = (values: object, more: object = {}) => server.call('patch', `/shots/${shot.id}`, { values, ...more });
     await put({ clubSpeedMps: 41 }).expect(204);
     await put({ clubSpeedMps: 42, attackDeg: null, carryM: 190 }).expect(204);
     const now = (await shotsNow()).find((s) => s.id === shot.id)!;

@@ -87,10 +87,13 @@ describe('face', () => {
     const shots = [shot('a', 90, false, 0.01, 0.002), shot('b', 91, true, 0.03, 0)];
     const right = draw(<FaceMap shots={shots} handedness="right" club="driver" />);
     const left = draw(<FaceMap shots={shots} handedness="left" club="iron" />);
-    expect(right).toContain('scale(1 1)');
-    expect(left).toContain('scale(-1 1)');
-    expect(/x="(-?\d+)"[^>]*>toe/.exec(right)?.[1]).toBe('54');
-    expect(/x="(-?\d+)"[^>]*>toe/.exec(left)?.[1]).toBe('-54');
+    // Held up before the eyes, sole down, a right-hander's toe is on the left.
+    expect(right).toContain('scale(-1 1)');
+    expect(left).toContain('scale(1 1)');
+    expect(/x="(-?\d+)"[^>]*>toe/.exec(right)?.[1]).toBe('-54');
+    expect(/x="(-?\d+)"[^>]*>toe/.exec(left)?.[1]).toBe('54');
+    expect(right).toContain('right-hander’s club is on the left');
+    expect(left).toContain('left-hander’s club is on the right');
     expect(count(right, '<circle')).toBe(1);
   });
   test('draws nothing where nothing was measured', () =>

@@ -9,6 +9,10 @@ const LEFT_OUT: ReadonlySet<string> = new Set([
   'session_figures',
   'standings',
   'student_versions',
+  // What was removed is no part of the record any more.
+  'removals',
+  'removed_rows',
+  'removed_files',
 ]);
 
 /** Tables of a practice, each after those that it refers to. */

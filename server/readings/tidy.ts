@@ -4,6 +4,7 @@ import type { Db } from '../db/connection.ts';
 import { forgetIntents } from '../rows/intents.ts';
 import { dropStaged } from '../rows/captures.ts';
 import { dropUnused, installationId, unnamedContent } from '../rows/content.ts';
+import { forgetRemovals } from '../records/removals.ts';
 import { deleteVideo, unfinishedVideos } from '../rows/videos.ts';
 
 const HOUR_MS = 3_600_000;
@@ -54,6 +55,7 @@ export async function tidy(
   const old = (await content.list()).filter((f) => alone || now - f.changedMs > grace * HOUR_MS);
   const parts = old.filter((f) => f.isPart && !running.has(f.name));
   for (const part of parts) await content.dropPart(part.name);
+  await forgetRemovals({ db, content });
   const unnamed = await unnamedContent(
     db,
     old.filter((f) => !f.isPart).map((f) => f.name),

@@ -4,6 +4,7 @@ import type { ShelfAnswer } from '../../api/drill-types.ts';
 import { compileOwnDrill, ownDrillId } from '../../core/catalogue/own-drill.ts';
 import { knowDrills } from '../../core/catalogue/drills.ts';
 import { InputError } from '../../core/errors/input-error.ts';
+import { beginRemoval } from '../records/removals.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { addVersion, favouritesOf, ownDrillVersions, setFavourite } from '../rows/own-drills.ts';
 import { idParam, on, practiceOf, type Services, valid, whoIs } from './context.ts';
@@ -41,8 +42,12 @@ export function drillRoutes({ db }: Services): Router {
   /** Takes a drill off the shelf; plans that use it keep it. */
   on(router, 'DELETE /drills/:id', async (req, res) => {
     const { practiceId, name } = whoIs(req);
-    const gone = await db.transaction((tx) => addVersion(tx, practiceId, idParam(req), null, name));
-    if (gone === undefined) throw notFound('The drill');
+    const about = idParam(req);
+    await db.transaction(async (tx) => {
+      if ((await addVersion(tx, practiceId, about, null, name)) === undefined) throw notFound('The drill');
+      const what = 'a drill of our own';
+      await beginRemoval(tx, { practiceId, studentId: null, lessonId: null, kind: 'drill', about, what, by: name });
+    });
     res.status(204).end();
   });
 

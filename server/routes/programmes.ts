@@ -1,11 +1,12 @@
 import { Router, type Request } from 'express';
 import { moveSchema, programmeSchema } from '../../api/programme-schemas.ts';
 import { moveSession } from '../../core/plan/programme-rules.ts';
+import { beginRemoval } from '../records/removals.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { makeProgramme, programmeAnswer } from '../readings/programme.ts';
 import { endProgramme, runningProgramme, saveDays } from '../rows/programmes.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';
-import { idParam, on, practiceOf, type Services, valid } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid, whoIs } from './context.ts';
 
 /** A student's programme: made, moved, ended. */
 export function programmeRoutes({ db, hub }: Services): Router {
@@ -43,7 +44,22 @@ export function programmeRoutes({ db, hub }: Services): Router {
   });
   on(router, 'DELETE /students/:id/programme', async (req, res) => {
     const student = await studentOr404(req);
-    if (!(await endProgramme(db, practiceOf(req), student.id))) throw notFound('The programme');
+    const practiceId = practiceOf(req);
+    const running = await runningProgramme(db, practiceId, student.id);
+    if (!running) throw notFound('The programme');
+    await db.transaction(async (tx) => {
+      const removal = await beginRemoval(tx, {
+        practiceId,
+        studentId: student.id,
+        lessonId: null,
+        kind: 'programme',
+        about: running.id,
+        what: 'the programme',
+        by: whoIs(req).name,
+      });
+      await removal.note('programmes', [running.id], ['ended_at']);
+      await endProgramme(tx, practiceId, student.id);
+    });
     res.status(204).end();
   });
   return router;

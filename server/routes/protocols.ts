@@ -9,6 +9,7 @@ import {
   protocolSchema,
 } from '../../api/protocol-schemas.ts';
 import { gateOf, nextStep, protocolClosedBecause, type Protocol } from '../../core/plan/protocol.ts';
+import { beginRemoval } from '../records/removals.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { refuseClosedBlock } from '../readings/closures.ts';
 import { loadLesson } from '../readings/lesson-data.ts';
@@ -54,7 +55,22 @@ export function protocolRoutes({ db, hub }: Services): Router {
     res.json({ id: idParam(req) });
   });
   on(router, 'DELETE /protocols/:id', async (req, res) => {
-    if (!(await q.removeProtocol(db, practiceOf(req), idParam(req)))) throw notFound('The protocol');
+    const { practiceId, name } = whoIs(req);
+    const about = idParam(req);
+    await db.transaction(async (tx) => {
+      const what = 'a protocol of our own';
+      const removal = await beginRemoval(tx, {
+        practiceId,
+        studentId: null,
+        lessonId: null,
+        kind: 'protocol',
+        about,
+        what,
+        by: name,
+      });
+      await removal.note('own_protocols', [about], ['removed_at']);
+      if (!(await q.removeProtocol(tx, practiceId, about))) throw notFound('The protocol');
+    });
     res.status(204).end();
   });
 

@@ -6,15 +6,15 @@ import { contentHash } from '../http/secrets.ts';
 import { circumstancesToWire } from '../rows/circumstances.ts';
 import { blockRow, insertBlock, type BlockRow } from '../rows/blocks.ts';
 import type { Db } from '../db/connection.ts';
-import { idParam, on, practiceOf, type Services, valid } from './context.ts';
+import { idParam, on, practiceOf, type Services, valid, whoIs } from './context.ts';
 import { onceForEachId } from './once.ts';
 import { jsonBody } from './json-body.ts';
 import { soundText } from '../http/sound-text.ts';
+import { beginRemoval } from '../records/removals.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { bringInShots, type BlockParts } from '../readings/bring-in-shots.ts';
-import { contentOfImport, dropUnused } from '../rows/content.ts';
 import { importTarget, refuseCopy } from '../readings/import-target.ts';
-import { headerHash, mappingFor, rememberMapping, undoImport } from '../rows/captures.ts';
+import { headerHash, mappingFor, rememberMapping, importRow, emptyBlocks } from '../rows/captures.ts';
 
 /** JSON around the text of a file needs a little more room than the file. */
 const LARGEST_BODY = `${Math.round((1.4 * LARGEST_FILE_BYTES) / 1024 / 1024)}mb`;
@@ -49,7 +49,7 @@ async function blockFor(
 
 /** Files of shots: our own header as it is, a foreign one through a mapping; undone as a whole. */
 export function shotImportRoutes(services: Services): Router {
-  const { db, hub, work, content } = services;
+  const { db, hub, work } = services;
   const router = Router();
   const textBody = [express.text({ type: () => true, limit: LARGEST_FILE_BYTES }), soundText, onceForEachId(db)];
 
@@ -122,10 +122,22 @@ export function shotImportRoutes(services: Services): Router {
   on(router, 'DELETE /imports/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const id = idParam(req);
-    const files = await contentOfImport(db, practiceId, id);
-    const lessonId = await db.transaction((tx) => undoImport(tx, practiceId, id));
-    if (!lessonId) throw notFound('The import');
-    await dropUnused(db, content, files);
+    const lessonId = await db.transaction(async (tx) => {
+      const of = await importRow(tx, practiceId, id);
+      if (!of) throw notFound('The import');
+      const removal = await beginRemoval(tx, {
+        practiceId,
+        studentId: of.student_id,
+        lessonId: of.lesson_id,
+        kind: 'import',
+        about: id,
+        what: `the import of ${of.file_name}`,
+        by: whoIs(req).name,
+      });
+      await removal.take('imports', [id]);
+      await removal.take('blocks', await emptyBlocks(tx, practiceId, of.made_blocks));
+      return of.lesson_id;
+    });
     hub.publish(practiceId, { kind: 'changed', lessonId });
     res.status(204).end();
   });

@@ -2,6 +2,7 @@ import { Router } from 'express';
 import { swingPatchSchema, swingSchema } from '../../api/capture-schemas.ts';
 import { blockRow } from '../rows/blocks.ts';
 import type { Db } from '../db/connection.ts';
+import { removeOne } from './removals.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import * as q from '../rows/swings.ts';
@@ -26,7 +27,8 @@ async function checkParts(db: Db, practiceId: string, blockId: string, id: strin
 }
 
 /** Swings that join a shot, a captured swing and its ground at the strike. */
-export function swingRoutes({ db, hub }: Services): Router {
+export function swingRoutes(services: Services): Router {
+  const { db, hub } = services;
   const router = Router();
 
   on(router, 'POST /blocks/:id/swings', async (req, res) => {
@@ -59,11 +61,7 @@ export function swingRoutes({ db, hub }: Services): Router {
   });
 
   on(router, 'DELETE /swings/:id', async (req, res) => {
-    const practiceId = practiceOf(req);
-    const row = await q.swingRow(db, practiceId, idParam(req));
-    if (!row) throw notFound('The swing');
-    await q.deleteSwing(db, practiceId, row.id);
-    hub.publish(practiceId, { kind: 'changed', lessonId: row.lesson_id });
+    await removeOne(services, req, 'swings', 'swing', 'records joined into one swing');
     res.status(204).end();
   });
   return router;

@@ -1,13 +1,15 @@
 import { Router } from 'express';
 import { swishSetSchema } from '../../api/capture-schemas.ts';
 import { measureSwish } from '../../core/diagnosis/evidence-of-swish.ts';
+import { removeOne } from './removals.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { lessonRow } from '../rows/lessons.ts';
-import { deleteSwishSet, insertSwishSet } from '../rows/swish.ts';
+import { insertSwishSet } from '../rows/swish.ts';
 
 /** Sets of swings that were heard in a lesson, kept as evidence. */
-export function swishRoutes({ db, hub }: Services): Router {
+export function swishRoutes(services: Services): Router {
+  const { db, hub } = services;
   const router = Router();
 
   on(router, 'POST /lessons/:id/swish-sets', async (req, res) => {
@@ -24,10 +26,7 @@ export function swishRoutes({ db, hub }: Services): Router {
   });
 
   on(router, 'DELETE /swish-sets/:id', async (req, res) => {
-    const practiceId = practiceOf(req);
-    const lessonId = await deleteSwishSet(db, practiceId, idParam(req));
-    if (!lessonId) throw notFound('The set');
-    hub.publish(practiceId, { kind: 'changed', lessonId });
+    await removeOne(services, req, 'swish_sets', 'swish', 'a swish set');
     res.status(204).end();
   });
   return router;

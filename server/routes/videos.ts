@@ -6,6 +6,8 @@ import { LARGEST_VIDEO_BYTES } from '../../core/formats/video-limits.ts';
 import { checkFileSize } from '../../core/formats/delimited.ts';
 import { readPictureFile } from '../../threads/picture-file.ts';
 import { measurePicture } from '../../core/picture/picture-measures.ts';
+import { forgetRemovals } from '../records/removals.ts';
+import { removeOne } from './removals.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { jsonBody } from './json-body.ts';
 import { notFound, Problem } from '../http/problem.ts';
@@ -64,7 +66,8 @@ function typeOf({ facts, file_name }: WholeVideoRow): string {
 }
 
 /** Videos and stills of lessons: sent in pieces, stored as given, marked and measured. */
-export function videoRoutes({ db, hub, content: files }: Services): Router {
+export function videoRoutes(services: Services): Router {
+  const { db, hub, content: files } = services;
   const router = Router();
   const here = async (practiceId: string, id: string): Promise<VideoRow> => {
     const row = await videoRow(db, practiceId, id);
@@ -209,15 +212,19 @@ export function videoRoutes({ db, hub, content: files }: Services): Router {
   on(router, 'DELETE /videos/:id', async (req, res) => {
     const practiceId = practiceOf(req);
     const row = await here(practiceId, idParam(req));
-    await deleteVideo(db, practiceId, row.id);
-    await files.dropPart(row.id);
-    if (row.sha256 !== null) await dropUnused(db, files, [row.sha256]);
-    hub.publish(practiceId, { kind: 'changed', lessonId: row.lesson_id });
+    // One that is not whole yet is given up; a whole one comes back for a day.
+    if (row.sha256 === null) {
+      await deleteVideo(db, practiceId, row.id);
+      await files.dropPart(row.id);
+      hub.publish(practiceId, { kind: 'changed', lessonId: row.lesson_id });
+    } else await removeOne(services, req, 'videos', 'film', `the film ${row.file_name}`);
     res.status(204).end();
   });
 
   on(router, 'DELETE /students/:id/videos', async (req, res) => {
     const practiceId = practiceOf(req);
+    // Withdrawn consent: what was removed before does not come back either.
+    await forgetRemovals(services, { practiceId, studentId: idParam(req), kind: 'film' });
     const taken = await deleteVideosOf(db, practiceId, idParam(req));
     for (const { id } of taken) await files.dropPart(id);
     await dropUnused(

@@ -106,6 +106,32 @@ export async function dropStaged(db: Db, hours: number): Promise<number> {
   return left.length;
 }
 
+/** An import with where it belongs. */
+export const importRow = async (
+  db: Db,
+  practiceId: string,
+  id: string,
+): Promise<{ file_name: string; lesson_id: string; student_id: string; made_blocks: string[] } | undefined> =>
+  (
+    await db.query<{ file_name: string; lesson_id: string; student_id: string; made_blocks: string[] }>(
+      `select i.file_name, b.lesson_id, l.student_id, i.made_blocks from imports i join blocks b on b.id = i.block_id
+         join lessons l on l.id = b.lesson_id where i.practice_id = $1 and i.id = $2`,
+      [practiceId, id],
+    )
+  )[0];
+
+/** Those of some blocks in which nothing is left. */
+export const emptyBlocks = async (db: Db, practiceId: string, ids: readonly string[]): Promise<string[]> =>
+  (
+    await db.query<{ id: string }>(
+      `select b.id from blocks b where b.practice_id = $1 and b.id = any($2::uuid[])
+         and not exists (select 1 from shots s where s.block_id = b.id)
+         and not exists (select 1 from motions m where m.block_id = b.id)
+         and not exists (select 1 from ground_records g where g.block_id = b.id)`,
+      [practiceId, ids],
+    )
+  ).map((r) => r.id);
+
 /** Takes a whole import back: its shots or captures, and the blocks it made, where nothing else is in them. @returns the lesson */
 export async function undoImport(db: Db, practiceId: string, id: string): Promise<string | undefined> {
   const [row] = await db.query<{ lesson_id: string; made_blocks: string[] }>(
@@ -114,13 +140,10 @@ export async function undoImport(db: Db, practiceId: string, id: string): Promis
   );
   if (!row) return undefined;
   await db.query('delete from imports where practice_id = $1 and id = $2', [practiceId, id]);
-  await db.query(
-    `delete from blocks b where b.practice_id = $1 and b.id = any($2::uuid[])
-       and not exists (select 1 from shots s where s.block_id = b.id)
-       and not exists (select 1 from motions m where m.block_id = b.id)
-       and not exists (select 1 from ground_records g where g.block_id = b.id)`,
-    [practiceId, row.made_blocks],
-  );
+  await db.query('delete from blocks where practice_id = $1 and id = any($2::uuid[])', [
+    practiceId,
+    await emptyBlocks(db, practiceId, row.made_blocks),
+  ]);
   return row.lesson_id;
 }
 

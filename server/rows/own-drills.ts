@@ -79,6 +79,15 @@ export async function addVersion(
   return version;
 }
 
+/** What a drill said when it last said something; null where it never did. */
+export const lastWords = async (db: Db, practiceId: string, id: string): Promise<OwnDrillText | null> =>
+  (
+    await db.query<VersionRow>(
+      'select * from own_drills where practice_id = $1 and id = $2 and said is not null order by version desc limit 1',
+      [practiceId, id],
+    )
+  )[0]?.said ?? null;
+
 export const favouritesOf = async (db: Db, practiceId: string, instructorId: string): Promise<string[]> =>
   (
     await db.query<{ drill: string }>(

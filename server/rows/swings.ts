@@ -121,6 +121,3 @@ export const updateSwing = (db: Db, practiceId: string, s: SwingWire): Promise<u
       s.swishShiftS,
     ],
   );
-
-export const deleteSwing = (db: Db, practiceId: string, id: string): Promise<unknown> =>
-  db.query('delete from swings where practice_id = $1 and id = $2', [practiceId, id]);

@@ -37,12 +37,3 @@ export const insertSwishSet = (
      values ($1,$2,$3,$4,$5,$6,$7) on conflict (id) do nothing`,
     [s.id, practiceId, lessonId, s.diameterM, s.ball, JSON.stringify(s.swings), JSON.stringify(s.measurements)],
   );
-
-/** @returns the lesson of the deleted set */
-export const deleteSwishSet = async (db: Db, practiceId: string, id: string): Promise<string | undefined> =>
-  (
-    await db.query<{ lesson_id: string }>(
-      'delete from swish_sets where practice_id = $1 and id = $2 returning lesson_id',
-      [practiceId, id],
-    )
-  )[0]?.lesson_id;

@@ -9,7 +9,7 @@ import { degToRad, radPerSToRpm, radToDeg } from '../../core/units/units.ts';
 import { useUnits } from '../base/session.tsx';
 import { spelled } from '../base/shot-values.ts';
 import { Choice } from '../kit/chips.tsx';
-import { FACE_OUTLINE, strikeInWords } from '../parts/FaceMap.tsx';
+import { FACE_OUTLINE, faceWords, strikeInWords, toeSide } from '../parts/FaceMap.tsx';
 import { Card, Facts, Soft } from '../kit/layout.tsx';
 import { Columns, Knob } from '../kit/Knob.tsx';
 
@@ -27,7 +27,10 @@ const Svg = styled.svg`
 
 const within = (v: number, most: number): number => Math.max(-most, Math.min(most, Math.round(v)));
 
-/** The face with a spot that is dragged, or moved with the arrow keys; toe to the right. */
+/** The toe lies where it does on the club of the lesson's drawings, shown for a right-hander. */
+const SIDE = toeSide('right');
+
+/** The face held up before the eyes, with a spot that is dragged, or moved with the arrow keys. */
 function FaceSpot({
   head,
   toeMm,
@@ -47,7 +50,7 @@ function FaceSpot({
     if (event.type === 'pointerdown') svg.current?.setPointerCapture(event.pointerId);
     const x = VIEW.x + ((event.clientX - frame.left) / frame.width) * VIEW.width;
     const y = VIEW.y + ((event.clientY - frame.top) / frame.height) * VIEW.height;
-    onMove(within(x, MOST.toe), within(-y, MOST.high));
+    onMove(within(SIDE * x, MOST.toe), within(-y, MOST.high));
   };
   const key = (event: KeyboardEvent): void => {
     const step: Partial<Record<string, [number, number]>> = {
@@ -59,7 +62,7 @@ function FaceSpot({
     const by = step[event.key];
     if (!by) return;
     event.preventDefault();
-    onMove(within(toeMm + by[0], MOST.toe), within(highMm + by[1], MOST.high));
+    onMove(within(toeMm + SIDE * by[0], MOST.toe), within(highMm + by[1], MOST.high));
   };
   return (
     <Svg
@@ -76,14 +79,20 @@ function FaceSpot({
       onPointerMove={drag}
       onKeyDown={key}
     >
-      <path d={FACE_OUTLINE[head]} fill="var(--paper)" stroke="var(--soft-ink)" strokeWidth={1.5} />
+      <path
+        d={FACE_OUTLINE[head]}
+        transform={`scale(${SIDE} 1)`}
+        fill="var(--paper)"
+        stroke="var(--soft-ink)"
+        strokeWidth={1.5}
+      />
       <line x1={-4} x2={4} y1={0} y2={0} stroke="var(--soft-ink)" />
       <line x1={0} x2={0} y1={-4} y2={4} stroke="var(--soft-ink)" />
-      <circle cx={toeMm} cy={-highMm} r={6} fill="var(--maple)" stroke="var(--card)" strokeWidth={1.5} />
-      <text x={56} y={39} fontSize={8} textAnchor="middle" fill="var(--soft-ink)">
+      <circle cx={SIDE * toeMm} cy={-highMm} r={6} fill="var(--maple)" stroke="var(--card)" strokeWidth={1.5} />
+      <text x={56 * SIDE} y={39} fontSize={8} textAnchor="middle" fill="var(--soft-ink)">
         toe
       </text>
-      <text x={-56} y={39} fontSize={8} textAnchor="middle" fill="var(--soft-ink)">
+      <text x={-56 * SIDE} y={39} fontSize={8} textAnchor="middle" fill="var(--soft-ink)">
         heel
       </text>
     </Svg>
@@ -184,6 +193,7 @@ export default function ImpactBench() {
         />
       </Card>
       <Card aria-label="Strike">
+        <Soft>{faceWords('right')}</Soft>
         <FaceSpot head={head} {...spot} onMove={(toeMm, highMm) => setSpot({ toeMm, highMm })} />
         <p>
           <strong>{strikeInWords(spot.toeMm / 1000, spot.highMm / 1000)}</strong>: {units.speed(Math.abs(lost))}{' '}
