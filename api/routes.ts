@@ -1,3 +1,4 @@
+import type { AppointmentWire, TodayAnswer } from './day-types.ts';
 import type { GateAnswer } from '../core/plan/protocol.ts';
 import type { ProgrammeAnswer } from './programme-types.ts';
 import type { OwnProtocolWire, ProtocolsAnswer } from './protocol-types.ts';
@@ -40,7 +41,6 @@ import type {
   StudentMotionWire,
   StudentsPage,
   StudentVideoWire,
-  TodayAnswer,
   VideoAnswer,
 } from './types.ts';
 
@@ -62,6 +62,11 @@ export interface MappedShots {
 
 /** Every address of the API with what it answers: the one list that server and pages are checked against. */
 export interface Answers {
+  'GET /appointments': AppointmentWire[];
+  'POST /appointments': { id: string };
+  'PATCH /appointments/:id': Nothing;
+  'DELETE /appointments/:id': Nothing;
+  'POST /appointments/:id/lesson': { id: string };
   'GET /removals': RemovalWire[];
   'POST /removals/:id/restore': { lessonId: string | null };
   'DELETE /lessons/:id': Nothing;

@@ -112,7 +112,11 @@ export const bodySizeSchema = yup.object({
   massKg: yup.number().min(10).max(250).required(),
 });
 
-export const noteSchema = yup.object({ note: text(4000) });
+/** What changes of a lesson; what is not given stays. */
+export const lessonPatchSchema = yup.object({
+  note: yup.string().trim().max(4000, 'must have at most 4000 characters'),
+  done: yup.boolean(),
+});
 
 export const lessonSchema = yup.object({ id: id(), startsAt: moment().required('is needed'), note: text(4000) });
 

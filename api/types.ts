@@ -446,21 +446,6 @@ export interface PracticeAnswer {
   stick: NotchStickData;
 }
 
-export interface TodayAnswer {
-  lessons: {
-    id: string;
-    startsAt: string;
-    studentId: string;
-    studentName: string;
-    handedness: 'right' | 'left';
-    due: string[];
-    stick: NotchStickData;
-  }[];
-  cameIn: { studentId: string; studentName: string; doneAt: string; text: string; pain: boolean }[];
-  /** Days without a good backup where they are too many; else null. */
-  backupOverdueDays: number | null;
-}
-
 export interface ProblemWire {
   status: number;
   code: string;

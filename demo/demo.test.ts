@@ -1,3 +1,4 @@
+import type { TodayAnswer } from '../api/day-types.ts';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
@@ -9,7 +10,6 @@ import type {
   ReviewAnswer,
   StudentAnswer,
   StudentCard,
-  TodayAnswer,
 } from '../api/types.ts';
 import { distanceBudget } from '../core/diagnosis/budget/budget.ts';
 import { valuesFromWire } from '../core/formats/shot-fields.ts';

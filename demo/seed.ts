@@ -1,6 +1,6 @@
 import { tuple } from '../core/numeric/tuple.ts';
 import { randomUUID } from 'node:crypto';
-import { addDays, getDay, startOfDay } from 'date-fns';
+import { addDays, addWeeks, getDay, startOfDay } from 'date-fns';
 import { startRungOf } from '../core/catalogue/drill-rungs.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
@@ -9,6 +9,8 @@ import { film } from './film.ts';
 import { day, measure, MINUTE_MS } from './measure.ts';
 import { STORIES } from './stories.ts';
 import { goalMps, type LessonTruth, type Story } from './telling/story.ts';
+
+const BOOKED_WEEKS = 4;
 
 export const DEMO_SIGN_IN = { signIn: 'ferry', password: 'saltmarsh-ferry' };
 
@@ -189,15 +191,22 @@ async function tell(client: DemoClient, story: Story, today: Date): Promise<void
     await prescribe(thread, lessonId, lesson, startsAt);
     await practise(thread, lesson, startsAt);
   }
-  if (story.todayAt) {
-    const [hours, minutes] = tuple(2, story.todayAt.split(':').map(Number));
-    const startsAt = new Date(startOfDay(today).getTime() + (hours * 60 + minutes) * MINUTE_MS);
-    await client.call('POST', `/students/${studentId}/lessons`, {
-      id: randomUUID(),
-      startsAt: startsAt.toISOString(),
-      note: '',
-    });
-  }
+  if (story.todayAt) await bookFrom(client, studentId, story.todayAt, today);
+}
+
+/** Weekly lessons at a clock time from today on; today's is opened. */
+async function bookFrom(client: DemoClient, studentId: string, at: string, today: Date): Promise<void> {
+  const [hours, minutes] = tuple(2, at.split(':').map(Number));
+  const id = randomUUID();
+  await client.call('POST', '/appointments', {
+    id,
+    studentId,
+    times: Array.from({ length: BOOKED_WEEKS }, (_, n) =>
+      new Date(startOfDay(addWeeks(today, n)).getTime() + (hours * 60 + minutes) * MINUTE_MS).toISOString(),
+    ),
+    minutes: 45,
+  });
+  await client.call('POST', `/appointments/${id}/lesson`, { id: randomUUID() });
 }
 
 /** Days between the newest seeded lesson day and today, so that a demo kept overnight still has lessons today. */
@@ -208,13 +217,7 @@ async function addTodaysLessons(client: DemoClient, today: Date): Promise<void> 
   for (const story of STORIES) {
     const student = students.find((s) => s.name === story.student.name);
     if (!student || !story.todayAt) continue;
-    const [hours, minutes] = tuple(2, story.todayAt.split(':').map(Number));
-    const startsAt = new Date(startOfDay(today).getTime() + (hours * 60 + minutes) * MINUTE_MS);
-    await client.call('POST', `/students/${student.id}/lessons`, {
-      id: randomUUID(),
-      startsAt: startsAt.toISOString(),
-      note: '',
-    });
+    await bookFrom(client, student.id, story.todayAt, today);
   }
 }
 

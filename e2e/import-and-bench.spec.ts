@@ -135,13 +135,14 @@ test('bench: the strike spot is dragged and moved by keys; launch, tee and budge
     .or(page.getByLabel(/Strike spot on the face/));
   await expect(figures).toContainText('8 mm toe, 4 mm low');
   await spot.first().focus();
-  await page.keyboard.press('ArrowRight');
+  // The toe of a right-hander's club is on the left.
+  await page.keyboard.press('ArrowLeft');
   await expect(figures).toContainText('9 mm toe, 4 mm low');
   const face = await spot.first().boundingBox();
   if (!face) throw new Error('no face');
-  await page.mouse.move(face.x + face.width * 0.56, face.y + face.height * 0.55);
+  await page.mouse.move(face.x + face.width * 0.44, face.y + face.height * 0.55);
   await page.mouse.down();
-  await page.mouse.move(face.x + face.width * 0.3, face.y + face.height * 0.4, { steps: 4 });
+  await page.mouse.move(face.x + face.width * 0.7, face.y + face.height * 0.4, { steps: 4 });
   await page.mouse.up();
   await expect(figures).toContainText(/\d+ mm heel, \d+ mm high/);
 

@@ -145,7 +145,7 @@ test('a tap on the face marks the strike by hand, and what it costs is said', as
   const face = page.getByRole('img', { name: 'No strike on the face yet.' });
   const box = await face.boundingBox();
   if (!box) throw new Error('no face');
-  await face.click({ position: { x: box.width * 0.65, y: box.height * 0.6 } });
+  await face.click({ position: { x: box.width * 0.35, y: box.height * 0.6 } });
   await expect(page.getByText(/\d+ mm toe, \d+ mm low \(by hand\)/)).toBeVisible();
   await expect(page.getByText(/costs \d+\.\d mph of ball speed/)).toBeVisible();
   await expect(page.getByText(/estimated, not measured: ball speed/)).toBeVisible();

@@ -65,7 +65,7 @@ test('a returning student: the lesson opens on the thread, a decision holds, the
   await test.step('from Today, the plan goes on in three clicks', async () => {
     await page.goto(app.address);
     const card = page.getByRole('listitem').filter({ hasText: 'Second Lesson' });
-    await card.getByRole('link', { name: 'Open the lesson' }).first().click();
+    await card.getByRole('link', { name: 'Open', exact: true }).first().click();
     await page.getByRole('link', { name: /^Prescribe/ }).click();
     await page.getByRole('button', { name: 'Continue the plan' }).click();
     const plan = page.getByRole('region', { name: 'Plan of this lesson' });

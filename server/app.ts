@@ -39,6 +39,7 @@ import { storageRoutes } from './routes/storage.ts';
 import { studentRoutes } from './routes/students.ts';
 import { swingRoutes } from './routes/swings.ts';
 import { swishRoutes } from './routes/swish.ts';
+import { appointmentRoutes } from './routes/appointments.ts';
 import { removalRoutes } from './routes/removals.ts';
 import { todayRoutes } from './routes/today.ts';
 import { videoRoutes } from './routes/videos.ts';
@@ -150,6 +151,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', ownAccountRoutes(services));
   api.use('/', peopleRoutes(services));
   api.use('/', beliefRoutes(services));
+  api.use('/', appointmentRoutes(services));
   api.use('/', removalRoutes(services));
   api.use('/', todayRoutes(services));
   api.use('/', studentRoutes(services));

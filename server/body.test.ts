@@ -1,12 +1,6 @@
+import type { TodayAnswer } from '../api/day-types.ts';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import type {
-  BatteryAnswer,
-  LessonAnswer,
-  PracticeAnswer,
-  PrescribeAnswer,
-  StudentAnswer,
-  TodayAnswer,
-} from '../api/types.ts';
+import type { BatteryAnswer, LessonAnswer, PracticeAnswer, PrescribeAnswer, StudentAnswer } from '../api/types.ts';
 import { rungKeysOf, startRungOf } from '../core/catalogue/drill-rungs.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { ISOLATION_TESTS } from '../core/catalogue/isolation-tests.ts';
@@ -119,7 +113,7 @@ describe('pain closes at once', () => {
     expect(closures.pains).toHaveLength(1);
     expect(closures.planClosedBecause).toEqual([]);
     const today = await read<TodayAnswer>('/today');
-    expect(today.lessons.find((l) => l.id === lessonId)?.due[0]).toContain('elbow');
+    expect(today.lessons.find((l) => l.id === lessonId)?.due[0]?.text).toContain('elbow');
 
     const assistant = await server.colleague('assistant', 'helper of bodies');
     await server.call('post', `/pains/${log.id}/reopen`, { word: 'looks fine' }, assistant).expect(403);

@@ -1,8 +1,9 @@
+import type { TodayAnswer } from '../api/day-types.ts';
 import { createServer, get, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { pino } from 'pino';
-import type { LessonAnswer, ReviewAnswer, StudentAnswer, TodayAnswer } from '../api/types.ts';
+import type { LessonAnswer, ReviewAnswer, StudentAnswer } from '../api/types.ts';
 import { createApp } from './app.ts';
 import { ContentStore } from './content/content-store.ts';
 import { inlineWork } from './work/inline.ts';
@@ -86,7 +87,8 @@ describe('today', () => {
   const due = async (lessonId: string): Promise<string> =>
     ((await server.call('get', '/today')).body as TodayAnswer).lessons
       .find((l) => l.id === lessonId)
-      ?.due.join(' | ') ?? '';
+      ?.due.map((d) => d.text)
+      .join(' | ') ?? '';
 
   test('a first lesson is due a baseline and the screen; a flag and a missing consent come first', async () => {
     const plain = await server.lesson(await server.student());

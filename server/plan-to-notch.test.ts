@@ -1,5 +1,6 @@
+import type { TodayAnswer } from '../api/day-types.ts';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import type { PracticeAnswer, PrescribeAnswer, ReviewAnswer, StudentAnswer, TodayAnswer } from '../api/types.ts';
+import type { PracticeAnswer, PrescribeAnswer, ReviewAnswer, StudentAnswer } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
 
 jest.setTimeout(120_000);
@@ -206,7 +207,7 @@ describe('from a plan to a notch', () => {
     expect(review.proposals[0]!.move).toBe('stop');
     const today = (await server.call('get', '/today')).body as TodayAnswer;
     expect(today.cameIn[0]).toMatchObject({ studentName: 'Sore Back', pain: true });
-    expect(today.lessons.find((l) => l.id === next)?.due[0]).toContain('Pain is open');
+    expect(today.lessons.find((l) => l.id === next)?.due[0]?.text).toContain('Pain is open');
     await server
       .call('post', `/lessons/${next}/decisions`, { id: uuid(), planDrillId, chosen: 'stop', reason: '' })
       .expect(201);

@@ -1,8 +1,11 @@
 import type { PainWire } from '../../api/body-types.ts';
-import type { PlanWire, PracticeSetWire, TodayAnswer } from '../../api/types.ts';
+import type { DayLesson, TodayAnswer } from '../../api/day-types.ts';
+import type { PlanWire, PracticeSetWire } from '../../api/types.ts';
 import type { ScreenInput } from '../../api/schemas.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
+import { minutePlan, type Due } from '../../core/plan/minute-plan.ts';
+import { appointmentsBetween, type AppointmentRow } from '../rows/appointments.ts';
 import { lessonsBetween, type LessonRow } from '../rows/lessons.ts';
 import { plansInForce } from '../rows/plans.ts';
 import { setsOfPlans, setsSince } from '../rows/practice.ts';
@@ -12,6 +15,7 @@ import { painWords, planIsClosed } from '../../core/plan/body.ts';
 import { asOpenPain, painsOf } from '../rows/pains.ts';
 import { bodyOf } from './plan-student.ts';
 import { mayFilm } from './lesson-data.ts';
+import { inboxOf } from './inbox.ts';
 import { standings } from './standing.ts';
 
 const DAY_MS = 86_400_000;
@@ -26,27 +30,59 @@ interface Known {
 }
 
 /** What a lesson is due, in order: safety first, then practice, then measuring. */
-function dueIn(lesson: LessonRow, student: StudentRow, { plan, sets, repeat, screen, pains }: Known): string[] {
-  const due: string[] = [];
+function dueIn(at: Date, student: StudentRow, { plan, sets, repeat, screen, pains }: Known): Due[] {
+  const due: Due[] = [];
   const open = new Set(pains.map((p) => painWords(asOpenPain(p))));
-  for (const pain of open) due.push(`Pain is open (${pain}): ask, then reopen it with a word`);
+  for (const pain of open) due.push({ kind: 'pain', text: `Pain is open (${pain}): ask, then reopen it with a word` });
   if (planIsClosed({ ...bodyOf(student), pains: pains.map(asOpenPain) }))
-    due.push('Plan closed: record the clearance first');
-  if (!mayFilm(student, lesson.starts_at)) due.push('Guardian’s consent is missing: no filming');
+    due.push({ kind: 'clearance', text: 'Plan closed: record the clearance first' });
+  if (!mayFilm(student, at)) due.push({ kind: 'consent', text: 'Guardian’s consent is missing: no filming' });
   if (plan) {
     const days = new Set(sets.filter((s) => !s.witnessed).map((s) => s.doneAt.slice(0, 10))).size;
     const target = faultById(plan.target)?.name ?? plan.target;
-    if (pains.length === 0 && sets.some((s) => s.pain)) due.push('Pain was noted since last time: ask first');
-    due.push(`Review “${target}”: ${days} practice day${days === 1 ? '' : 's'} logged`);
+    if (pains.length === 0 && sets.some((s) => s.pain))
+      due.push({ kind: 'pain', text: 'Pain was noted since last time: ask first' });
+    due.push({ kind: 'review', text: `Review “${target}”: ${days} practice day${days === 1 ? '' : 's'} logged` });
   }
-  due.push(repeat ? `Repeat the block ${repeat}` : 'Measure a baseline: driver and a middle iron');
-  if (!screen) due.push('Body screen');
-  else if (Date.parse(screen.takenOn ?? '') < lesson.starts_at.getTime() - SCREEN_DAYS * DAY_MS)
-    due.push('Body screen again (older than half a year)');
+  due.push(
+    repeat
+      ? { kind: 'repeat', text: `Repeat the block ${repeat}` }
+      : { kind: 'baseline', text: 'Measure a baseline: driver and a middle iron' },
+  );
+  if (!screen) due.push({ kind: 'screen', text: 'Body screen' });
+  else if (Date.parse(screen.takenOn ?? '') < at.getTime() - SCREEN_DAYS * DAY_MS)
+    due.push({ kind: 'screen', text: 'Body screen again (older than half a year)' });
   return due;
 }
 
-/** The day's lessons with what each is due, and what came in since yesterday; the same few queries for any number of lessons. */
+/** A lesson of the day: with its appointment, without one, or still to come. */
+interface Slot {
+  readonly key: string;
+  readonly lesson: LessonRow | undefined;
+  readonly appointment: AppointmentRow | undefined;
+  readonly studentId: string;
+  readonly at: Date;
+}
+
+function slotsOf(lessons: readonly LessonRow[], appointments: readonly AppointmentRow[]): Slot[] {
+  const held = new Map(appointments.map((a) => [a.lesson_id, a]));
+  const open = appointments.filter((a) => lessons.every((l) => l.id !== a.lesson_id));
+  return [
+    ...lessons.map((l) => ({
+      key: l.id,
+      lesson: l,
+      appointment: held.get(l.id),
+      studentId: l.student_id,
+      at: l.starts_at,
+    })),
+    ...open.map((a) => ({ key: a.id, lesson: undefined, appointment: a, studentId: a.student_id, at: a.starts_at })),
+  ].sort((a, b) => a.at.getTime() - b.at.getTime());
+}
+
+/** Minutes of a lesson that was started without an appointment. */
+const USUAL_MINUTES = 60;
+
+/** The day's lessons with what each is due, what asks for a word, and what came in since yesterday; the same few queries for any number of lessons. */
 export async function todayAnswer(
   means: Means,
   practiceId: string,
@@ -55,18 +91,18 @@ export async function todayAnswer(
   const { db } = means;
   const from = new Date(now);
   from.setHours(0, 0, 0, 0);
-  const lessons = await lessonsBetween(db, practiceId, from, new Date(from.getTime() + DAY_MS));
-  const students = await studentsById(
-    db,
-    practiceId,
-    lessons.map((l) => l.student_id),
+  const to = new Date(from.getTime() + DAY_MS);
+  const slots = slotsOf(
+    await lessonsBetween(db, practiceId, from, to),
+    await appointmentsBetween(db, practiceId, from, to),
   );
+  const students = await studentsById(db, practiceId, [...new Set(slots.map((s) => s.studentId))]);
   const ids = students.map((s) => s.id);
   const standing = await standings(means, practiceId, students);
   const plans = await plansInForce(
     db,
     practiceId,
-    lessons.map((l) => l.id),
+    slots.map(({ key, studentId, at, lesson }) => ({ key, studentId, at, lessonId: lesson?.id ?? null })),
   );
   const sets = await setsOfPlans(
     db,
@@ -77,26 +113,42 @@ export async function todayAnswer(
   const pains = await painsOf(db, practiceId, ids, true);
   const recent = await setsSince(db, practiceId, new Date(from.getTime() - DAY_MS));
   return {
-    lessons: lessons.flatMap((lesson) => {
-      const student = students.find((s) => s.id === lesson.student_id);
-      const at = student && standing.get(student.id);
-      if (!student || !at) return [];
-      const plan = plans.get(lesson.id);
-      return {
-        id: lesson.id,
-        startsAt: lesson.starts_at.toISOString(),
-        studentId: student.id,
-        studentName: student.name,
-        handedness: student.handedness,
-        due: dueIn(lesson, student, {
-          plan,
-          sets: plan ? (sets.get(plan.id) ?? []) : [],
-          repeat: at.repeat,
-          screen: screens.get(student.id),
-          pains: pains.get(student.id) ?? [],
-        }),
-        stick: at.stick,
-      };
+    inbox: await inboxOf(db, practiceId),
+    lessons: slots.flatMap(({ key, lesson, appointment, studentId, at }): DayLesson[] => {
+      const student = students.find((s) => s.id === studentId);
+      const stands = student && standing.get(student.id);
+      if (!student || !stands) return [];
+      const plan = plans.get(key);
+      const due = dueIn(at, student, {
+        plan,
+        sets: plan ? (sets.get(plan.id) ?? []) : [],
+        repeat: stands.repeat,
+        screen: screens.get(student.id),
+        pains: pains.get(student.id) ?? [],
+      });
+      const minutes = appointment?.minutes ?? USUAL_MINUTES;
+      return [
+        {
+          id: lesson?.id ?? null,
+          appointment: appointment
+            ? {
+                id: appointment.id,
+                seriesLeft: appointment.series_left,
+                note: appointment.note,
+                overlaps: appointment.overlaps,
+              }
+            : null,
+          startsAt: at.toISOString(),
+          minutes,
+          doneAt: lesson?.done_at?.toISOString() ?? null,
+          studentId: student.id,
+          studentName: student.name,
+          handedness: student.handedness,
+          due,
+          plan: minutePlan(due, minutes),
+          stick: stands.stick,
+        },
+      ];
     }),
     cameIn: recent.map((r) => ({
       studentId: r.student_id,

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { setupSchema } from '../../api/measure-schemas.ts';
-import { noteSchema, seenSignSchema } from '../../api/schemas.ts';
+import { lessonPatchSchema, seenSignSchema } from '../../api/schemas.ts';
 import { seenFinding } from '../../core/diagnosis/findings.ts';
 import { deleteSign, saveSign } from '../rows/verdicts.ts';
 import { idParam, on, practiceOf, whoIs, type Services, valid } from './context.ts';
@@ -22,8 +22,10 @@ export function lessonRoutes(services: Services): Router {
   });
 
   on(router, 'PATCH /lessons/:id', async (req, res) => {
-    const { note } = valid(noteSchema, req.body);
-    if (!(await q.updateLessonNote(db, practiceOf(req), idParam(req), note))) throw notFound('The lesson');
+    const practiceId = practiceOf(req);
+    const { note, done } = valid(lessonPatchSchema, req.body);
+    if (!(await q.updateLesson(db, practiceId, idParam(req), note, done))) throw notFound('The lesson');
+    changed(practiceId, idParam(req));
     res.status(204).end();
   });
 

@@ -6,6 +6,7 @@ export interface LessonRow extends Row {
   student_id: string;
   starts_at: Date;
   note: string;
+  done_at: Date | null;
 }
 
 export const insertLesson = (
@@ -23,13 +24,20 @@ export const lessonRow = async (db: Db, practiceId: string, id: string): Promise
   (await db.query<LessonRow>('select * from lessons where practice_id = $1 and id = $2', [practiceId, id]))[0];
 
 /** @returns false where there is no such lesson */
-export const updateLessonNote = async (db: Db, practiceId: string, id: string, note: string): Promise<boolean> =>
+export const updateLesson = async (
+  db: Db,
+  practiceId: string,
+  id: string,
+  note: string | undefined,
+  done: boolean | undefined,
+): Promise<boolean> =>
   (
-    await db.query('update lessons set note = $3 where practice_id = $1 and id = $2 returning id', [
-      practiceId,
-      id,
-      note,
-    ])
+    await db.query(
+      `update lessons set note = coalesce($3, note),
+         done_at = case when $4::boolean is null then done_at when $4 then coalesce(done_at, now()) end
+       where practice_id = $1 and id = $2 returning id`,
+      [practiceId, id, note ?? null, done ?? null],
+    )
   ).length > 0;
 
 /** Lessons of a practice that start within a stretch of time. */

@@ -58,22 +58,31 @@ async function withDrills(db: Db, practiceId: string, row: PlanRow | undefined):
   return planToWire(row, drills);
 }
 
-/** For each of some lessons, the plan in force at its time: the newest of an earlier lesson of the student. Without its drills. */
+/** A moment of a student: of a lesson, or of one to come. */
+export interface StudentMoment {
+  readonly key: string;
+  readonly studentId: string;
+  readonly at: Date;
+  readonly lessonId: string | null;
+}
+
+/** For each of some moments, by its key, the plan in force: the newest of an earlier lesson of the student. Without its drills. */
 export const plansInForce = async (
   db: Db,
   practiceId: string,
-  lessonIds: readonly string[],
+  moments: readonly StudentMoment[],
 ): Promise<Map<string, PlanWire>> =>
   new Map(
     (
-      await db.query<PlanRow & { for_lesson: string }>(
-        `select distinct on (here.id) here.id as for_lesson, p.*
-         from lessons here join plans p on p.student_id = here.student_id join lessons l on l.id = p.lesson_id
-         where here.practice_id = $1 and here.id = any($2::uuid[]) and l.starts_at <= here.starts_at and l.id <> here.id
-         order by here.id, l.starts_at desc, p.created_at desc`,
-        [practiceId, lessonIds],
+      await db.query<PlanRow & { for_key: string }>(
+        `select distinct on (here.key) here.key as for_key, p.*
+         from jsonb_to_recordset($2::jsonb) as here (key text, "studentId" uuid, at timestamptz, "lessonId" uuid)
+           join plans p on p.student_id = here."studentId" join lessons l on l.id = p.lesson_id
+         where p.practice_id = $1 and l.starts_at <= here.at and l.id is distinct from here."lessonId"
+         order by here.key, l.starts_at desc, p.created_at desc`,
+        [practiceId, JSON.stringify(moments)],
       )
-    ).map((r) => [r.for_lesson, planToWire(r, [])]),
+    ).map((r) => [r.for_key, planToWire(r, [])]),
   );
 
 /** The plan in force: the newest one, or the newest that was made in or before a given lesson's time. */

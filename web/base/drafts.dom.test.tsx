@@ -1,29 +1,23 @@
-import { act, cleanup, render, screen } from '@testing-library/react';
+import { act, cleanup, renderHook, type RenderHookResult } from '@testing-library/react';
+import type { ReactNode } from 'react';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { DraftScope, sweepDrafts, useDraft } from './drafts.tsx';
 import { SettingsProvider } from './session.tsx';
 
-let set: (v: string) => void;
-let clear: () => void;
-let saved: () => void;
-function Field({ name, start }: { name: string; start: string }) {
-  const [value, setValue, clearValue, savedValue] = useDraft(name, start);
-  [set, clear, saved] = [setValue, clearValue, savedValue];
-  return <output>{value}</output>;
-}
+let hook: RenderHookResult<ReturnType<typeof useDraft<string>>, unknown>;
 const show = (account: string, lesson: string, name = 'reason', start = ''): void => {
   cleanup();
-  render(
-    <SettingsProvider account={account}>
-      <DraftScope of={lesson}>
-        <Field name={name} start={start} />
-      </DraftScope>
-    </SettingsProvider>,
-  );
+  hook = renderHook(() => useDraft(name, start), {
+    wrapper: ({ children }: { children: ReactNode }) => (
+      <SettingsProvider account={account}>
+        <DraftScope of={lesson}>{children}</DraftScope>
+      </SettingsProvider>
+    ),
+  });
 };
-const shown = (): string | null => screen.getByRole('status').textContent;
-const type = (v: string): void => act(() => set(v));
+const shown = (): string => hook.result.current[0];
+const type = (v: string): void => act(() => hook.result.current[1](v));
 
 beforeEach(() => localStorage.clear());
 afterEach(cleanup);
@@ -33,12 +27,12 @@ test('what was typed is there again after the page went away; cleared or saved i
   type('too steep');
   show('ann', 'lesson 1');
   expect(shown()).toBe('too steep');
-  act(() => clear());
+  act(() => hook.result.current[2]());
   expect(shown()).toBe('');
   show('ann', 'lesson 1');
   expect(shown()).toBe('');
   type('again');
-  act(() => saved());
+  act(() => hook.result.current[3]());
   expect(shown()).toBe('again');
   show('ann', 'lesson 1');
   expect(shown()).toBe('');

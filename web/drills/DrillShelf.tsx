@@ -10,6 +10,7 @@ import { LENSES } from '../../core/catalogue/stages.ts';
 import { Button, Select } from '../kit/controls.tsx';
 import { newId } from '../base/api.ts';
 import { onShelf, useShelf } from '../base/shelf.ts';
+import { Removed } from '../parts/Removed.tsx';
 import { ForRole } from '../parts/ForRole.tsx';
 import { DrillActions, favouriteId } from './DrillActions.tsx';
 import { DrillsFileRow } from './DrillsFileRow.tsx';
@@ -163,6 +164,7 @@ export default function DrillShelf() {
           />
         ))}
       </Grid>
+      <Removed kinds={['drill']} />
       <Columns>
         <div>
           <Soft role="status">

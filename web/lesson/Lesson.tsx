@@ -9,6 +9,7 @@ import { send } from '../base/outbox.ts';
 import { useKeys } from '../base/keys.tsx';
 import { useUnits } from '../base/session.tsx';
 import { Failed, Page, Soft, Waiting } from '../kit/layout.tsx';
+import { Removed } from '../parts/Removed.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
 import { BlockBar } from './BlockBar.tsx';
 import { refreshLesson, STATIONS, useLedger, useLesson, type Station } from './common/data.ts';
@@ -207,6 +208,7 @@ export default function Lesson() {
         </Spine>
         <Station aria-label={held[station].name}>
           <OutboxNotice lesson={data} />
+          <Removed lessonId={id} />
           <ClosedNotice lesson={data} measuring={station === 'measure'} />
           <Suspense fallback={<Waiting what="the station" />}>
             {station === 'know' ? <Know lesson={data} /> : null}

@@ -4,7 +4,8 @@ import type { ScreenInput } from '../../api/schemas.ts';
 import { useDraft } from '../base/drafts.tsx';
 import { ask, queryClient } from '../base/api.ts';
 import { useIntent } from '../base/intent.ts';
-import { Button, TextField } from '../kit/controls.tsx';
+import { ForRole } from './ForRole.tsx';
+import { Button, QuietButton, TextField } from '../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Row, Soft } from '../kit/layout.tsx';
 
 const FIELDS = [
@@ -41,6 +42,10 @@ export function ScreenForm({ studentId, screens }: { studentId: string; screens:
       clearValues();
       await queryClient.invalidateQueries();
     },
+  });
+  const remove = useMutation({
+    mutationFn: (id: string) => ask('DELETE /screens/:id', { id }),
+    onSuccess: () => queryClient.invalidateQueries(),
   });
   return (
     <Card aria-label="Body screen">
@@ -79,6 +84,9 @@ export function ScreenForm({ studentId, screens }: { studentId: string; screens:
                   {label}
                 </th>
               ))}
+              <th scope="col">
+                <span hidden>remove</span>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -88,6 +96,13 @@ export function ScreenForm({ studentId, screens }: { studentId: string; screens:
                 {FIELDS.map(([name]) => (
                   <td key={name}>{s[name] ?? '–'}</td>
                 ))}
+                <td>
+                  <ForRole to="DELETE /screens/:id">
+                    <QuietButton onPress={() => remove.mutate(s.id)} aria-label={`Remove the screen of ${s.takenOn}`}>
+                      Remove
+                    </QuietButton>
+                  </ForRole>
+                </td>
               </tr>
             ))}
           </tbody>

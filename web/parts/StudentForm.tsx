@@ -76,7 +76,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
   });
   const [draft, setDraft, , draftSaved] = useDraft<Typed>(student ? `form of ${id}` : 'form of a new student', stored);
   const [isOld, setOld] = useState(() => JSON.stringify(draft) !== JSON.stringify(stored()));
-  const { control, handleSubmit, watch, reset } = useForm<Typed>({
+  const { control, handleSubmit, reset } = useForm<Typed>({
     defaultValues: draft,
     // Checked by the same schema as on the server, in SI; errors go back to the typed fields.
     resolver: async (values, context, options) => {
@@ -87,12 +87,12 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
       return { values: Object.keys(errors).length > 0 ? {} : values, errors } as never;
     },
   });
+  const typed = useWatch({ control }) as Typed;
   useEffect(() => {
-    const watching = watch((values) => setDraft(values as Typed));
-    return () => watching.unsubscribe();
+    setDraft(typed);
     // The draft's setter is anew at each drawing and does the same.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [watch]);
+  }, [typed]);
   const save = useMutation({
     mutationFn: (values: Typed) => ask('PUT /students/:id', { id, body: toInput(values) }),
     onSuccess: async () => {

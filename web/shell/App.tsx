@@ -15,6 +15,7 @@ import { themes } from '../base/theme.ts';
 const SignIn = lazy(() => import('../sign-in/SignIn.tsx'));
 const Join = lazy(() => import('../sign-in/Join.tsx'));
 const Today = lazy(() => import('../today/Today.tsx'));
+const Week = lazy(() => import('../today/Week.tsx'));
 const Students = lazy(() => import('../students/Students.tsx'));
 const StudentEdit = lazy(() => import('../students/StudentEdit.tsx'));
 const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
@@ -54,6 +55,7 @@ function Instructor() {
           <Routes>
             <Route element={<Shell />}>
               <Route index element={<Today />} />
+              <Route path="week" element={<Week />} />
               <Route path="students" element={<Students />} />
               <Route path="students/new" element={<StudentEdit />} />
               <Route path="students/:id" element={<StudentPage />} />

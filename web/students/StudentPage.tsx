@@ -1,18 +1,22 @@
 import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { Link, useNavigate, useParams } from 'react-router';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { faultById } from '../../core/catalogue/faults.ts';
-import { ask } from '../base/api.ts';
+import { ask, queryClient } from '../base/api.ts';
 import { useIntent } from '../base/intent.ts';
 import { useMay, useUnits } from '../base/session.tsx';
-import { Button, ButtonLink, PrimaryButton } from '../kit/controls.tsx';
+import { Button, ButtonLink, PrimaryButton, QuietButton } from '../kit/controls.tsx';
 import { Card, Failed, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { NotchStick, stickSentence } from '../parts/NotchStick.tsx';
 import { PracticeLink } from './PracticeLink.tsx';
 import { ClosuresCard } from '../parts/ClosuresCard.tsx';
 import { ThreadCard } from './ThreadCard.tsx';
 import { RecordCard } from './RecordCard.tsx';
+import { ForRole } from '../parts/ForRole.tsx';
+import { Removed } from '../parts/Removed.tsx';
+import { AppointmentForm } from '../today/AppointmentForm.tsx';
 import { ScreenForm } from '../parts/ScreenForm.tsx';
 
 const Name = styled.h1`
@@ -54,6 +58,11 @@ export default function StudentPage() {
       void navigate(`/lessons/${lessonId}`);
     },
   });
+  const remove = useMutation({
+    mutationFn: (lessonId: string) => ask('DELETE /lessons/:id', { id: lessonId }),
+    onSuccess: () => queryClient.invalidateQueries(),
+  });
+  const [booking, setBooking] = useState(false);
   if (query.isPending) {
     return (
       <Page>
@@ -84,6 +93,11 @@ export default function StudentPage() {
           </Soft>
         </div>
         <Row>
+          <ForRole to="POST /appointments">
+            <Button onPress={() => setBooking((b) => !b)} aria-expanded={booking}>
+              Appointment
+            </Button>
+          </ForRole>
           <ButtonLink href={`/students/${id}/programme`}>Programme</ButtonLink>
           <ButtonLink href={`/api/students/${id}/handout`} target="_blank" rel="noreferrer">
             Handout
@@ -98,6 +112,15 @@ export default function StudentPage() {
         </Row>
       </Spread>
       {start.error ? <Failed error={start.error} /> : null}
+      {remove.error ? <Failed error={remove.error} /> : null}
+      <Removed studentId={id} />
+      {booking ? (
+        <AppointmentForm
+          day={format(new Date(), 'yyyy-MM-dd')}
+          student={{ id, name: student.name }}
+          onDone={() => setBooking(false)}
+        />
+      ) : null}
       <Card aria-label="Notch stick">
         <NotchStick stick={stick} size="full" />
         <Soft>{stickSentence(stick, (v) => units.speed(v))}</Soft>
@@ -118,6 +141,14 @@ export default function StudentPage() {
                   </Soft>
                   {l.note ? <Soft>{l.note}</Soft> : null}
                   <Soft>{l.target ? `target: ${faultById(l.target)?.name ?? l.target}` : 'no target set'}</Soft>
+                  <ForRole to="DELETE /lessons/:id">
+                    <QuietButton
+                      onPress={() => remove.mutate(l.id)}
+                      aria-label={`Remove the lesson of ${format(new Date(l.startsAt), 'd MMM yyyy, HH:mm')}`}
+                    >
+                      Remove
+                    </QuietButton>
+                  </ForRole>
                 </Card>
               </li>
             ))}

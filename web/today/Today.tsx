@@ -1,16 +1,21 @@
 import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import type { InboxEntry } from '../../api/day-types.ts';
 import { ask } from '../base/api.ts';
-import { ButtonLink } from '../kit/controls.tsx';
-import { Card, Failed, Notice, Page, Soft, Spread, Waiting } from '../kit/layout.tsx';
-import { NotchStick } from '../parts/NotchStick.tsx';
+import { Button, ButtonLink } from '../kit/controls.tsx';
+import { Card, Failed, Notice, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
+import { ForRole } from '../parts/ForRole.tsx';
+import { Removed } from '../parts/Removed.tsx';
+import { AppointmentForm } from './AppointmentForm.tsx';
+import { DayRow } from './DayRow.tsx';
 
 const Columns = styled.div`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 300px;
-  gap: var(--s5);
+  grid-template-columns: minmax(0, 1fr) 280px;
+  gap: var(--s4);
   align-items: start;
   @media (max-width: 900px) {
     grid-template-columns: minmax(0, 1fr);
@@ -20,22 +25,6 @@ const Hours = styled.ol`
   list-style: none;
   padding: 0 0 0 var(--s4);
   border-left: 3px solid var(--maple);
-  display: grid;
-  gap: var(--s4);
-`;
-const Lesson = styled.li`
-  display: grid;
-  grid-template-columns: 64px minmax(0, 1fr);
-  gap: var(--s3);
-`;
-const Hour = styled.div`
-  font-family: var(--display);
-  font-size: var(--lead);
-  padding-top: var(--s3);
-`;
-const StickBox = styled.div`
-  width: 240px;
-  max-width: 100%;
 `;
 const Came = styled.ul`
   list-style: none;
@@ -43,10 +32,30 @@ const Came = styled.ul`
   display: grid;
   gap: var(--s2);
 `;
+const TONE = { pain: 'stop', late: 'unsure', link: 'unsure', behind: 'unsure', done: 'held' } as const;
 
-/** The day as a line of hours, each lesson with what it is due; beside it what came in since yesterday. */
+function Inbox({ entries }: { entries: readonly InboxEntry[] }) {
+  return (
+    <Card as="aside" aria-label="Between the lessons">
+      <h2>Between the lessons</h2>
+      {entries.length === 0 ? <Soft>Nothing asks for a word.</Soft> : null}
+      <Came>
+        {entries.map((e) => (
+          <li key={`${e.studentId}${e.text}`}>
+            <Notice tone={TONE[e.kind]}>
+              <Link to={`/students/${e.studentId}`}>{e.studentName}</Link>: {e.text}
+            </Notice>
+          </li>
+        ))}
+      </Came>
+    </Card>
+  );
+}
+
+/** The day as a line of hours, a line a lesson; beside it what asks for a word, and what came in since yesterday. */
 export default function Today() {
   const today = useQuery({ queryKey: ['today'], queryFn: () => ask('GET /today') });
+  const [making, setMaking] = useState(false);
   if (today.isPending) {
     return (
       <Page>
@@ -61,61 +70,47 @@ export default function Today() {
       </Page>
     );
   }
-  const { lessons, cameIn, backupOverdueDays } = today.data;
+  const { lessons, cameIn, inbox, backupOverdueDays } = today.data;
   return (
     <Page>
       <Spread>
         <h1>{format(new Date(), 'EEEE, d MMMM')}</h1>
-        <ButtonLink href="/students">All students</ButtonLink>
+        <Row>
+          <ForRole to="POST /appointments">
+            <Button onPress={() => setMaking((m) => !m)} aria-expanded={making}>
+              New appointment
+            </Button>
+          </ForRole>
+          <ButtonLink href="/week">The week</ButtonLink>
+        </Row>
       </Spread>
       {backupOverdueDays === null ? null : (
         <Notice tone="unsure">
           No good backup for {backupOverdueDays} days. <Link to="/settings?part=data">Look at the backups</Link>
         </Notice>
       )}
+      <Removed kinds={['appointment']} />
+      {making ? <AppointmentForm day={format(new Date(), 'yyyy-MM-dd')} onDone={() => setMaking(false)} /> : null}
       <Columns>
         {lessons.length === 0 ? (
           <Card>
             <h2>No lessons today</h2>
             <p>
-              Open a student to start a lesson, or <Link to="/students/new">add a student</Link>.
+              Make an appointment, open a student to start a lesson, or <Link to="/students/new">add a student</Link>.
             </p>
           </Card>
         ) : (
           <Hours aria-label="Lessons today">
             {lessons.map((l) => (
-              <Lesson key={l.id}>
-                <Hour>{format(new Date(l.startsAt), 'HH:mm')}</Hour>
-                <Card>
-                  <Spread>
-                    <div>
-                      <h2>
-                        <Link to={`/students/${l.studentId}`}>{l.studentName}</Link>
-                      </h2>
-                      <Soft>{l.handedness}-handed</Soft>
-                    </div>
-                    <StickBox>
-                      <NotchStick stick={l.stick} size="card" />
-                    </StickBox>
-                  </Spread>
-                  <ol>
-                    {l.due.map((d) => (
-                      <li key={d}>{d}</li>
-                    ))}
-                  </ol>
-                  <div>
-                    <ButtonLink href={`/lessons/${l.id}`}>Open the lesson</ButtonLink>
-                  </div>
-                </Card>
-              </Lesson>
+              <DayRow key={l.id ?? l.appointment?.id} lesson={l} />
             ))}
           </Hours>
         )}
-        <Card as="aside" aria-label="Came in since yesterday">
-          <h2>Came in since yesterday</h2>
-          {cameIn.length === 0 ? (
-            <Soft>No practice was logged since yesterday morning.</Soft>
-          ) : (
+        <div style={{ display: 'grid', gap: 'var(--s4)' }}>
+          <Inbox entries={inbox} />
+          <Card as="aside" aria-label="Came in since yesterday">
+            <h2>Came in since yesterday</h2>
+            {cameIn.length === 0 ? <Soft>No practice was logged since yesterday morning.</Soft> : null}
             <Came>
               {cameIn.map((c) => (
                 <li key={`${c.studentId}${c.doneAt}${c.text}`}>
@@ -131,8 +126,8 @@ export default function Today() {
                 </li>
               ))}
             </Came>
-          )}
-        </Card>
+          </Card>
+        </div>
       </Columns>
     </Page>
   );

@@ -8,6 +8,7 @@ import { ask, newId } from '../../base/api.ts';
 import { useIntent } from '../../base/intent.ts';
 import { Button, PrimaryButton, QuietButton, Select } from '../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
+import { Removed } from '../../parts/Removed.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
 import { useLessonWrite } from '../common/data.ts';
 import { ProtocolForm } from './session/ProtocolForm.tsx';
@@ -141,6 +142,7 @@ export default function SessionView({ lesson }: { lesson: LessonAnswer }) {
     );
   return (
     <>
+      <Removed kinds={['protocol']} />
       <OnPhone answer={query.data} lesson={lesson} />
       {running ? (
         <RunView key={running.id} run={running} lesson={lesson} />

@@ -10,10 +10,11 @@ import {
   type SetupField,
   type SetupNumberKey,
 } from '../../../core/catalogue/norms.ts';
-import { newId } from '../../base/api.ts';
+import { ask, newId } from '../../base/api.ts';
 import { send } from '../../base/outbox.ts';
 import { Choice } from '../../kit/chips.tsx';
-import { PrimaryButton, TextField } from '../../kit/controls.tsx';
+import { ForRole } from '../../parts/ForRole.tsx';
+import { Button, PrimaryButton, TextField } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Notice, Row, Soft } from '../../kit/layout.tsx';
 import { SetupFigure } from './SetupFigure.tsx';
 import { useLessonWrite } from '../common/data.ts';
@@ -95,6 +96,7 @@ function SetupForm({ club, lesson }: { club: string; lesson: LessonAnswer }) {
     },
     typedSaved,
   );
+  const remove = useLessonWrite(lesson.lesson.id, (setupId: string) => ask('DELETE /setups/:id', { id: setupId }));
   const heightM = student.heightM ?? undefined;
   return (
     <>
@@ -192,6 +194,13 @@ function SetupForm({ club, lesson }: { club: string; lesson: LessonAnswer }) {
         <PrimaryButton onPress={() => save.mutate(undefined)} isDisabled={save.isPending}>
           Record the set-up
         </PrimaryButton>
+        {now ? (
+          <ForRole to="DELETE /setups/:id">
+            <Button onPress={() => remove.mutate(now.id)} isDisabled={remove.isPending}>
+              Remove this set-up
+            </Button>
+          </ForRole>
+        ) : null}
       </Row>
     </>
   );
@@ -206,7 +215,7 @@ export default function SetupView({ lesson }: { lesson: LessonAnswer }) {
     <Card aria-label="Set-up">
       <h2>Set-up</h2>
       <Choice label="Club" hideLabel value={club} onChange={setClub} options={clubs.map((c) => ({ id: c, name: c }))} />
-      <SetupForm key={club} club={club} lesson={lesson} />
+      <SetupForm key={`${club} ${lesson.setups.find((s) => s.club === club)?.id ?? ''}`} club={club} lesson={lesson} />
     </Card>
   );
 }

@@ -85,6 +85,7 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
   const [draft, setDraft] = useDraft<EntryDraft>(`shot ${block.id}`, FRESH);
   const [choosing, setChoosing] = useState(false);
   const sent = useRef(new Set<string>());
+  const holder = useRef<HTMLFormElement>(null);
   const { typed, correcting, pending } = draft;
   const corrected = block.shots.find((s) => s.id === correcting);
   const fields = [
@@ -120,7 +121,8 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
   };
   const at = block.shots.findIndex((s) => s.id === correcting);
   const lastShot = block.shots.at(-1);
-  const figures = useFigures<HTMLFormElement>({
+  const figures = useFigures({
+    holder,
     fields,
     typed,
     club: block.club,
@@ -159,7 +161,7 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
   const refused = add.variables && add.error ? add.variables : null;
   return (
     <form
-      ref={figures.holder}
+      ref={holder}
       aria-label={corrected ? 'Put a shot right' : 'Type a shot'}
       onKeyDown={figures.onKeyDown}
       onSubmit={(e) => {

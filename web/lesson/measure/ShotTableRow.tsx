@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { BlockWire, ShotPage } from '../../../api/types.ts';
 import { useDraft } from '../../base/drafts.tsx';
 import { FIGURE_FIELD } from '../../base/keys.tsx';
@@ -45,7 +45,9 @@ function CorrectedRow({
     leave,
   );
   const before = typedFrom(shot, fields, units);
-  const figures = useFigures<HTMLTableRowElement>({
+  const holder = useRef<HTMLTableRowElement>(null);
+  const figures = useFigures({
+    holder,
     fields,
     typed,
     club: block.club,
@@ -64,7 +66,7 @@ function CorrectedRow({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
   return (
-    <tr ref={figures.holder} onKeyDown={figures.onKeyDown}>
+    <tr ref={holder} onKeyDown={figures.onKeyDown}>
       <td>{shot.number}</td>
       {columns.map((c) => {
         const f = fields.find((x) => x.id === c.sort);

@@ -1,11 +1,9 @@
-import { useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
+import { useMemo, useState, type KeyboardEvent, type RefObject } from 'react';
 import { shotDoubts, type ShotDoubt } from '../../../core/impact/shot-doubts.ts';
 import { useUnits } from '../../base/session.tsx';
 import { siFrom, wireFrom, wrongWith, type EntryField, type TypedFigures } from './entry-fields.ts';
 
-interface Figures<E extends HTMLElement> {
-  /** What holds the fields; they are found in it by name. */
-  readonly holder: RefObject<E | null>;
+interface Figures {
   readonly doubts: readonly ShotDoubt[];
   /** Whether the figures were asked about and one more Enter takes them as they are. */
   readonly asked: boolean;
@@ -19,7 +17,8 @@ interface Figures<E extends HTMLElement> {
  * Typing of a shot's figures: Enter goes on and takes them at the last; figures that do not go together are asked about once.
  * @param onTake gets the wire values of all fields, and whether a doubt was asked about
  */
-export function useFigures<E extends HTMLElement>({
+export function useFigures({
+  holder,
   fields,
   typed,
   club,
@@ -27,15 +26,16 @@ export function useFigures<E extends HTMLElement>({
   onBack,
   keys = {},
 }: {
+  /** What holds the fields; they are found in it by name. */
+  holder: RefObject<HTMLElement | null>;
   fields: readonly EntryField[];
   typed: TypedFigures;
   club: string;
   onTake: (values: Record<string, number | null>, sure: boolean) => void;
   onBack?: () => void;
   keys?: Readonly<Record<string, () => void>>;
-}): Figures<E> {
+}): Figures {
   const units = useUnits();
-  const holder = useRef<E>(null);
   const [askedFor, setAskedFor] = useState('');
   const doubts = useMemo(() => shotDoubts(siFrom(typed, fields, units), club), [typed, fields, units, club]);
   const wrong = (f: EntryField): string | undefined => wrongWith(typed[f.id] ?? '', f, units);
@@ -81,5 +81,5 @@ export function useFigures<E extends HTMLElement>({
       onBack();
     }
   };
-  return { holder, doubts, asked, wrong, focus, onKeyDown, take };
+  return { doubts, asked, wrong, focus, onKeyDown, take };
 }

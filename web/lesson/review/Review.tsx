@@ -1,18 +1,16 @@
-import { format } from 'date-fns';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { LessonAnswer, PlanDrillWire, PracticeSetWire, ReviewAnswer } from '../../../api/types.ts';
+import type { LessonAnswer, PlanDrillWire, ReviewAnswer } from '../../../api/types.ts';
 import { drillById } from '../../../core/catalogue/drills.ts';
-import { faultById } from '../../../core/catalogue/faults.ts';
 import { rungWords } from '../../../core/catalogue/rungs.ts';
 import { RungNeeds, RungSteps } from '../../parts/RungLadder.tsx';
 import { useDraft } from '../../base/drafts.tsx';
 import { ask } from '../../base/api.ts';
 import { Button, PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
-import { Card, DataTable, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
+import { Card, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
-import { WeekStrip } from '../../parts/WeekStrip.tsx';
 import { useLessonWrite, useReview } from '../common/data.ts';
+import { Practised } from './Practised.tsx';
 import { NewCue } from './NewCue.tsx';
 import { GainCard } from './GainCard.tsx';
 
@@ -27,14 +25,6 @@ const MOVES = [
 ] as const;
 type Move = (typeof MOVES)[number]['id'];
 const moveName = (id: string): string => MOVES.find((m) => m.id === id)?.name ?? id;
-
-/** What the microphone heard of a practised set, in figures: swings, and the middle place of the swish. */
-function heardWords({ heard }: PracticeSetWire): string {
-  const places = heard.flatMap((h) => h.pastBallM ?? []).sort((a, b) => a - b);
-  if (places.length === 0) return '';
-  const middle = 100 * places[places.length >> 1]!;
-  return ` (${heard.length} heard, ${Math.abs(middle).toFixed(0)} cm ${middle >= 0 ? 'past' : 'before'})`;
-}
 
 /** The rule's proposal for one drill, and the instructor's decision on it. */
 function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review: ReviewAnswer; lessonId: string }) {
@@ -139,63 +129,10 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
   );
 }
 
-function Practised({ review }: { review: ReviewAnswer }) {
-  const { plan, practice } = review;
-  if (!plan) return <Notice tone="info">No plan from an earlier lesson.</Notice>;
-  const name = (planDrillId: string): string =>
-    drillById(plan.drills.find((d) => d.id === planDrillId)?.drillId ?? '')?.name ?? 'drill';
-  return (
-    <Card aria-label="Practised since last time">
-      <h2>Practised since last time, for “{faultById(plan.target)?.name ?? plan.target}”</h2>
-      <WeekStrip startsOn={plan.startsOn} week={plan.week} sets={practice} />
-      {practice.some((s) => s.pain) ? (
-        <Notice tone="stop">Pain was noted. Ask about it before anything else; do not train through it.</Notice>
-      ) : null}
-      {practice.length === 0 ? (
-        <Soft>Nothing was logged.</Soft>
-      ) : (
-        <DataTable $words>
-          <thead>
-            <tr>
-              <th scope="col">Day</th>
-              <th scope="col">Drill</th>
-              <th scope="col">Passed</th>
-              <th scope="col">Swish</th>
-              <th scope="col">Ease without / with ball</th>
-              <th scope="col">Seen by you</th>
-              <th scope="col">Pain</th>
-            </tr>
-          </thead>
-          <tbody>
-            {practice.map((s) => (
-              <tr key={s.id}>
-                <td>{format(new Date(s.doneAt), 'd MMM')}</td>
-                <td>{name(s.planDrillId)}</td>
-                <td>
-                  {s.passed + s.reset > 0 ? `${s.passed} of ${s.passed + s.reset}` : `${s.unjudged} done, not judged`}
-                </td>
-                <td>
-                  {s.swish === 'not heard' ? '–' : `${s.swish} the ball`}
-                  {heardWords(s)}
-                </td>
-                <td>
-                  {s.easeWithoutBall ?? '–'} / {s.easeWithBall ?? '–'}
-                </td>
-                <td>{s.witnessed ? 'yes' : '–'}</td>
-                <td>{s.pain ? s.painNote || 'yes' : 'no'}</td>
-              </tr>
-            ))}
-          </tbody>
-        </DataTable>
-      )}
-    </Card>
-  );
-}
-
 /** What was tried and what it did, in the instructor's words; kept as soon as the field is left. */
 function LessonNote({ lesson }: { lesson: LessonAnswer['lesson'] }) {
-  const [note, setNote] = useState(lesson.note);
-  const save = useLessonWrite(lesson.id, () => ask('PATCH /lessons/:id', { id: lesson.id, body: { note } }));
+  const [note, setNote, , noteSaved] = useDraft('record', lesson.note);
+  const save = useLessonWrite(lesson.id, () => ask('PATCH /lessons/:id', { id: lesson.id, body: { note } }), noteSaved);
   return (
     <Card aria-label="Record">
       <TextField
@@ -250,7 +187,7 @@ export default function Review({ lesson }: { lesson: LessonAnswer }) {
           </Spread>
         </Notice>
       ) : null}
-      <Practised review={review.data} />
+      <Practised review={review.data} lessonId={lessonId} />
       {plan
         ? plan.drills.map((d) => <DecisionRow key={d.id} drill={d} review={review.data} lessonId={lessonId} />)
         : null}
