@@ -92,8 +92,8 @@ describe('face', () => {
     expect(left).toContain('scale(1 1)');
     expect(/x="(-?\d+)"[^>]*>toe/.exec(right)?.[1]).toBe('-54');
     expect(/x="(-?\d+)"[^>]*>toe/.exec(left)?.[1]).toBe('54');
-    expect(right).toContain('right-hander’s club is on the left');
-    expect(left).toContain('left-hander’s club is on the right');
+    expect(right).toContain('right-hander’s toe is on the left');
+    expect(left).toContain('left-hander’s toe is on the right');
     expect(count(right, '<circle')).toBe(1);
   });
   test('draws nothing where nothing was measured', () =>

@@ -71,7 +71,7 @@ function entriesOf(s: Standing, hasPain: boolean): Omit<InboxEntry, 'studentId' 
     s.planned_days,
     Math.max(1, Math.round((s.planned_days * Math.min(runs, WEEK_DAYS)) / WEEK_DAYS)),
   );
-  const said = `${s.logged_days} of ${s.planned_days} planned days in the last week`;
+  const said = `${days(s.logged_days)} logged in the last week, ${s.planned_days} planned`;
   if (s.logged_days >= s.planned_days) entries.push({ kind: 'done', text: `the plan is kept: ${said}` });
   // Pain closes work: then the plan is not to be followed.
   else if (!hasPain && 2 * s.logged_days < due)

@@ -47,7 +47,7 @@ export function appointmentRoutes({ db, hub }: Services): Router {
     const { startsAt, minutes, note, andLater } = valid(appointmentPatchSchema, req.body);
     const row = await toCome(practiceId, idParam(req));
     if (row.lesson_id && startsAt)
-      throw new Problem(422, 'bad-field', 'The lesson was held: its time stands.', 'startsAt');
+      throw new Problem(422, 'bad-field', 'The lesson was opened: its time stands.', 'startsAt');
     const byMs = startsAt ? Date.parse(startsAt) - row.starts_at.getTime() : 0;
     await db.transaction(async (tx) =>
       q.changeAppointments(tx, practiceId, await q.withLater(tx, practiceId, row, andLater), { byMs, minutes, note }),

@@ -102,7 +102,8 @@ export const lessonSummaries = async (
     await db.query<LessonRow & { blocks: number; swings: number; target: string | null }>(
       `select l.id, l.starts_at, l.note,
          (select count(*)::int from live_blocks b where b.lesson_id = l.id) as blocks,
-         (select coalesce(sum(f.shots), 0)::int from session_figures f where f.lesson_id = l.id) as swings,
+         (select count(*)::int from live_shots h join live_blocks b on b.id = h.block_id
+            where b.lesson_id = l.id and h.set_aside_reason is null) as swings,
          (select v.target from verdicts v where v.lesson_id = l.id order by v.decided_at desc limit 1) as target
        from lessons l where l.practice_id = $1 and l.student_id = $2
        order by l.starts_at desc, l.id limit $3 offset $4`,

@@ -1,5 +1,8 @@
 import { useEffect } from 'react';
 
+/** Id of what the skip link leads to: the work of a page. */
+export const WORK = 'work';
+
 /** Keys and what they do; shown by `?`. All have a visible control as well. */
 export const KEY_HELP: readonly (readonly [string, string])[] = [
   ['1 – 6', 'station of the lesson'],

@@ -91,3 +91,8 @@ declare module 'styled-components' {
   // eslint-disable-next-line @typescript-eslint/no-empty-object-type
   export interface DefaultTheme extends Theme {}
 }
+
+/** A window in which bars fold away by themselves: a small tablet, or a page that is zoomed to twice its size. */
+export const NARROW = '(max-width: 1100px), (max-height: 560px)';
+/** One that holds little more than the work itself. */
+export const SMALL = '(max-width: 800px), (max-height: 480px)';

@@ -118,8 +118,8 @@ export default function OptimumBench() {
           <Waiting what="the best launch" />
         )}
         <Soft>
-          The top is flat: a degree of loft either way costs about half a yard, so do not chase the last degree. Driver,
-          struck in the centre, face and path square.
+          The top is flat: a degree of loft either way costs about {units.distance(0.45, 1)}, so do not chase the last
+          degree. Driver, struck in the centre, face and path square.
         </Soft>
       </Card>
     </Columns>

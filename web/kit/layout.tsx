@@ -9,6 +9,10 @@ export const Page = styled.div`
   gap: var(--s5);
   align-content: start;
   max-width: 1180px;
+  @media (max-width: 800px), (max-height: 480px) {
+    padding: var(--s3);
+    gap: var(--s3);
+  }
 `;
 
 export const Card = styled.section`

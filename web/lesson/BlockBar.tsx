@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import type { LessonAnswer } from '../../api/types.ts';
+import { NARROW, SMALL } from '../base/theme.ts';
 import { useUnits } from '../base/session.tsx';
 import { Button } from '../kit/controls.tsx';
 import { Soft } from '../kit/layout.tsx';
@@ -17,6 +18,17 @@ const Bar = styled.footer`
   align-items: center;
   justify-content: space-between;
   z-index: 5;
+  @media ${NARROW} {
+    min-height: 52px;
+    padding: 2px var(--s4);
+    br,
+    br + span {
+      display: none;
+    }
+  }
+  @media ${SMALL} {
+    position: static;
+  }
 `;
 const Facts = styled.div`
   min-width: 0;

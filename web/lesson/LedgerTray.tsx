@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { NARROW, SMALL } from '../base/theme.ts';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { LedgerAnswer } from '../../api/types.ts';
@@ -25,8 +26,14 @@ const Tray = styled.aside<{ $open: boolean }>`
   min-height: calc(100vh - 135px);
   max-height: calc(100vh - 135px);
   overflow-y: auto;
-  @media (max-width: 1000px) {
-    width: ${({ $open }) => ($open ? '230px' : '60px')};
+  @media ${SMALL} {
+    grid-column: 1 / -1;
+    width: auto;
+    position: static;
+    min-height: 0;
+    max-height: none;
+    border-left: 0;
+    border-top: 1px solid var(--line);
   }
 `;
 const List = styled.ul`
@@ -87,7 +94,8 @@ function Together({ prices }: { prices: LedgerAnswer['prices'] }) {
 
 /** Findings so far by stage, with the chance they give; always at hand, collapsible. */
 export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefined; lessonId: string }) {
-  const [open, setOpen] = useState(true);
+  // A small window opens with the work alone.
+  const [open, setOpen] = useState(() => !window.matchMedia(NARROW).matches);
   if (!open) {
     return (
       <Tray $open={false} aria-label="Ledger">

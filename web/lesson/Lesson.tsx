@@ -1,10 +1,12 @@
 import { Check, Circle } from 'lucide-react';
 import { format } from 'date-fns';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, NavLink, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { LedgerAnswer, LessonAnswer } from '../../api/types.ts';
 import { DraftScope } from '../base/drafts.tsx';
+import { NARROW, SMALL } from '../base/theme.ts';
+import { WORK } from '../base/keys.tsx';
 import { send } from '../base/outbox.ts';
 import { useKeys } from '../base/keys.tsx';
 import { useUnits } from '../base/session.tsx';
@@ -29,6 +31,12 @@ const Frame = styled.div`
   display: grid;
   grid-template: auto minmax(0, 1fr) auto / 124px minmax(0, 1fr) auto;
   min-height: 100vh;
+  @media ${NARROW} {
+    grid-template-columns: 104px minmax(0, 1fr) auto;
+  }
+  @media ${SMALL} {
+    grid-template: auto auto minmax(0, 1fr) auto auto / minmax(0, 1fr);
+  }
 `;
 const Head = styled.header`
   grid-column: 1 / -1;
@@ -48,6 +56,24 @@ const Head = styled.header`
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
+  }
+  @media ${NARROW} {
+    grid-template-columns: minmax(0, 1fr) minmax(140px, 260px);
+    min-height: 52px;
+  }
+  @media ${SMALL} {
+    position: static;
+    min-height: 0;
+    grid-template-columns: minmax(0, 1fr);
+    > :last-child {
+      display: none;
+    }
+    h1 {
+      font-size: var(--body);
+    }
+    h1 + span {
+      display: none;
+    }
   }
 `;
 const Spine = styled.nav`
@@ -78,6 +104,38 @@ const Spine = styled.nav`
     border-left-color: var(--maple);
     background: var(--straw-wash);
   }
+  @media ${NARROW} {
+    top: 56px;
+    padding: var(--s1) 0;
+    a {
+      min-height: 48px;
+      padding: var(--s1) var(--s1) var(--s1) var(--s2);
+      font-size: var(--small);
+    }
+    small {
+      display: none;
+    }
+  }
+  @media ${SMALL} {
+    top: 0;
+    z-index: 6;
+    grid-auto-flow: column;
+    overflow-x: auto;
+    background: var(--card);
+    border-bottom: 1px solid var(--line);
+    padding: 0;
+    gap: 0;
+    a {
+      min-height: var(--touch);
+      white-space: nowrap;
+      border-left: 0;
+      border-bottom: 3px solid transparent;
+      gap: var(--s1);
+    }
+    a.active {
+      border-bottom-color: var(--maple);
+    }
+  }
 `;
 const Station = styled.section`
   padding: var(--s4);
@@ -86,6 +144,15 @@ const Station = styled.section`
   align-content: start;
   min-width: 0;
   border-left: 1px solid var(--line);
+  outline: none;
+  @media ${NARROW} {
+    padding: var(--s3);
+    gap: var(--s3);
+  }
+  @media ${SMALL} {
+    border-left: 0;
+    padding: var(--s2);
+  }
 `;
 
 /** What each station holds, in a few words, and whether that is enough. */
@@ -137,6 +204,13 @@ export default function Lesson() {
   const [newBlock, setNewBlock] = useState(false);
   useLessonEvents(id);
   const station: Station = STATIONS.find((s) => s === wanted) ?? (lesson.data?.previousLesson ? 'review' : 'know');
+
+  // The station takes the focus when it is opened, unless one of its fields has it: the next Tab is its first control.
+  const work = useRef<HTMLElement>(null);
+  const isHere = lesson.data !== undefined;
+  useEffect(() => {
+    if (isHere && !work.current?.contains(document.activeElement)) work.current?.focus({ preventScroll: true });
+  }, [station, isHere]);
 
   const keys = useMemo(() => {
     const blocks = lesson.data?.blocks ?? [];
@@ -206,7 +280,7 @@ export default function Lesson() {
             </NavLink>
           ))}
         </Spine>
-        <Station aria-label={held[station].name}>
+        <Station aria-label={held[station].name} id={WORK} tabIndex={-1} ref={work}>
           <OutboxNotice lesson={data} />
           <Removed lessonId={id} />
           <ClosedNotice lesson={data} measuring={station === 'measure'} />

@@ -4,7 +4,7 @@ import { budgetSentence, MOST_BUDGET_SHOTS } from '../../core/diagnosis/budget/b
 import { distanceValueSentence, type Hole } from '../../core/diagnosis/budget/distance-value.ts';
 import type { Level } from '../../core/catalogue/stages.ts';
 import type { ShotValues } from '../../core/formats/shot-fields.ts';
-import { degToRad, mphToMps, radToDeg, METRES_PER_YARD } from '../../core/units/units.ts';
+import { degToRad, radToDeg, METRES_PER_YARD } from '../../core/units/units.ts';
 import { useUnits } from '../base/session.tsx';
 import { useTask } from '../workers/run.ts';
 import { BudgetBars } from './BudgetBars.tsx';
@@ -69,7 +69,7 @@ export function BudgetPanel({
           items={[
             ['carry as it is, still air', units.distance(b.actualCarryM)],
             ['carry possible at this speed', units.distance(b.possibleCarryM)],
-            [`worth of +1 mph`, units.distance(b.metresPerMps * mphToMps(1), 1)],
+            [`worth of one ${units.speedUnit} more`, units.distance(b.metresPerMps * units.toMps(1), 1)],
             ['attack aimed at', `${Math.abs(aimDeg).toFixed(1)}° ${aimDeg >= 0 ? 'up' : 'down'}`],
             ['shots used', String(b.shots)],
           ]}

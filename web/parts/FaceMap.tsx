@@ -32,9 +32,7 @@ export const toeSide = (handedness: 'right' | 'left'): 1 | -1 => (handedness ===
 
 /** Says how the drawn face is looked at. */
 export const faceWords = (handedness: 'right' | 'left'): string =>
-  `The face as you look at it, held up before your eyes, sole down: the toe of a ${handedness}-hander’s club is on the ${
-    handedness === 'right' ? 'left' : 'right'
-  }.`;
+  `Held up before your eyes, sole down: a ${handedness}-hander’s toe is on the ${handedness === 'right' ? 'left' : 'right'}.`;
 
 /** Outlines in mm about the face centre before they are turned by `toeSide`: toe at +x, up is −y. */
 export const FACE_OUTLINE: Readonly<Record<HeadKind, string>> = {

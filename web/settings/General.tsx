@@ -11,9 +11,14 @@ import { Card, Failed, Row, Soft } from '../kit/layout.tsx';
 
 /** Units, theme, the smallest gain that matters, and how devices reach the open feed. */
 export function General() {
+  // What is typed is anew where the unit changes: the value stays, its figure is another.
+  return <GeneralIn key={useUnits().speedUnit} />;
+}
+
+function GeneralIn() {
   const settings = useSettings();
   const units = useUnits();
-  const [smallest, setSmallest] = useState(() => units.fromMps(settings.smallestGainMps).toFixed(1));
+  const [smallest, setSmallest] = useState(() => units.fromMps(settings.smallestGainMps).toFixed(2));
   const [phone, setPhone] = useState(settings.phone);
   const save = useMutation({
     // One after the other, each on top of what the one before it kept.

@@ -22,7 +22,7 @@ export const GlobalStyle = createGlobalStyle`
     --display: 'Fraunces Variable', 'Fraunces', Georgia, serif;
   }
   *, *::before, *::after { box-sizing: border-box; }
-  html { font-size: 16px; -webkit-text-size-adjust: 100%; }
+  html { scroll-padding: 84px 0 92px; font-size: 16px; -webkit-text-size-adjust: 100%; }
   body {
     margin: 0; background: var(--paper); color: var(--ink); font-family: var(--text); line-height: 1.45;
     font-variant-numeric: tabular-nums lining-nums;

@@ -8,13 +8,33 @@ import { Button } from '../kit/controls.tsx';
 import { Failed, Notice, Page, Waiting } from '../kit/layout.tsx';
 import { Panel, Veil } from '../kit/over.tsx';
 import { ask, queryClient, serverReachable } from '../base/api.ts';
-import { KEY_HELP, useKeys } from '../base/keys.tsx';
+import { KEY_HELP, useKeys, WORK } from '../base/keys.tsx';
+import { NARROW, SMALL } from '../base/theme.ts';
 import { RenewSession } from './RenewSession.tsx';
 
 const Frame = styled.div`
   display: grid;
   grid-template-columns: 72px minmax(0, 1fr);
   min-height: 100vh;
+  @media ${NARROW} {
+    grid-template-columns: 60px minmax(0, 1fr);
+  }
+  @media ${SMALL} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+const Skip = styled.a`
+  position: fixed;
+  top: var(--s2);
+  left: -999px;
+  z-index: 30;
+  padding: var(--s3) var(--s4);
+  background: var(--card);
+  border: 1px solid var(--line);
+  border-radius: var(--radius);
+  &:focus {
+    left: var(--s2);
+  }
 `;
 const Rail = styled.nav`
   border-right: 1px solid var(--line);
@@ -49,8 +69,34 @@ const Rail = styled.nav`
     border-left-color: var(--maple);
     font-weight: 700;
   }
+  @media ${NARROW} {
+    padding: 0;
+    a,
+    button {
+      min-height: 48px;
+      padding: var(--s1) 0;
+      font-size: 0.75rem;
+    }
+  }
+  @media ${SMALL} {
+    position: static;
+    height: auto;
+    flex-direction: row;
+    overflow-x: auto;
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+    a,
+    button {
+      min-width: 56px;
+      min-height: var(--touch);
+      border-left: 0;
+    }
+  }
 `;
 const Mark = styled.div`
+  @media ${SMALL} {
+    display: none;
+  }
   display: grid;
   justify-items: center;
   padding: var(--s2) 0 var(--s3);
@@ -110,6 +156,15 @@ export function Shell() {
   useKeys(keys);
   return (
     <Frame>
+      <Skip
+        href={`#${WORK}`}
+        onClick={(e) => {
+          e.preventDefault();
+          (document.querySelector<HTMLElement>(`[id="${WORK}"]`) ?? document.querySelector('main'))?.focus();
+        }}
+      >
+        Skip to the work
+      </Skip>
       <Rail aria-label="Places">
         <Mark aria-hidden>
           <img src="/icon.svg" width={36} height={36} alt="" />
@@ -138,7 +193,7 @@ export function Shell() {
           Sign out
         </button>
       </Rail>
-      <main>
+      <main tabIndex={-1} style={{ outline: 'none', minWidth: 0 }}>
         {reachable ? null : (
           <Away>
             <Notice tone="stop" role="alert">

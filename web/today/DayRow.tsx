@@ -41,6 +41,12 @@ const Hour = styled.div`
     color: var(--soft-ink);
   }
 `;
+const OneLine = styled(Soft)`
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+`;
 const More = styled.div`
   grid-column: 2 / -1;
   display: grid;
@@ -92,15 +98,15 @@ export function DayRow({ lesson: l }: { lesson: DayLesson }) {
       <div>
         <h2>
           <Link to={`/students/${l.studentId}`}>{l.studentName}</Link>
-          {l.handedness === 'left' ? <Soft> left-handed</Soft> : null}
-          {l.appointment && l.appointment.overlaps.length > 0 ? (
-            <Soft> · at the same time: {l.appointment.overlaps.join(', ')}</Soft>
-          ) : null}
         </h2>
-        <Soft>
+        <OneLine>
+          {l.handedness === 'left' ? 'left-handed · ' : ''}
+          {l.appointment && l.appointment.overlaps.length > 0
+            ? `at the same time: ${l.appointment.overlaps.join(', ')} · `
+            : ''}
           {first?.text}
           {more.length > 0 ? ` · ${more.length} more` : ''}
-        </Soft>
+        </OneLine>
       </div>
       <NotchStick stick={l.stick} size="card" />
       <Row>
@@ -127,11 +133,6 @@ export function DayRow({ lesson: l }: { lesson: DayLesson }) {
       ) : null}
       {open ? (
         <More>
-          <ol>
-            {l.due.map((d) => (
-              <li key={d.text}>{d.text}</li>
-            ))}
-          </ol>
           <Minutes aria-label={`Minutes of the lesson: ${words}`}>
             {l.plan.parts.map((p) => (
               <li key={`${p.fromMin}${p.text}`}>

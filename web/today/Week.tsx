@@ -69,7 +69,7 @@ function Chosen({ appointment: a, onDone }: { appointment: AppointmentWire; onDo
       </Spread>
       {a.overlaps.length > 0 ? <Soft>At the same time: {a.overlaps.join(', ')}.</Soft> : null}
       {a.lessonId ? (
-        <Soft>The lesson was held: its time stands.</Soft>
+        <Soft>The lesson was opened: its time stands.</Soft>
       ) : (
         <ForRole to="PATCH /appointments/:id">
           <Row>
@@ -140,7 +140,7 @@ export default function Week() {
                   <strong>{format(new Date(a.startsAt), 'HH:mm')}</strong> <Soft>{a.minutes} min</Soft>
                   <div>{a.studentName}</div>
                   {a.overlaps.length > 0 ? <Soft>two at once</Soft> : null}
-                  {a.lessonId ? <Soft>held</Soft> : null}
+                  {a.lessonId ? <Soft>opened</Soft> : null}
                 </Slot>
               ))}
               <ForRole to="POST /appointments">

@@ -150,16 +150,6 @@ export default function Diagnose({
         </details>
       </Card>
       {chosen ? (
-        <FaultDetail
-          id={chosen}
-          ledger={ledger}
-          lessonId={lessonId}
-          startsAt={lesson.lesson.startsAt}
-          lens={lesson.student.lens as LensId}
-        />
-      ) : null}
-      <WhatIfOfLesson lesson={lesson} ledger={ledger} />
-      {chosen ? (
         <Card aria-label="Verdict">
           <h2>
             {goesOn
@@ -189,6 +179,16 @@ export default function Diagnose({
           </Row>
         </Card>
       ) : null}
+      {chosen ? (
+        <FaultDetail
+          id={chosen}
+          ledger={ledger}
+          lessonId={lessonId}
+          startsAt={lesson.lesson.startsAt}
+          lens={lesson.student.lens as LensId}
+        />
+      ) : null}
+      <WhatIfOfLesson lesson={lesson} ledger={ledger} />
     </>
   );
 }

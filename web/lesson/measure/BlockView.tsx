@@ -18,6 +18,7 @@ import { FillBlock } from './FillBlock.tsx';
 import { SequencePanel } from './SequencePanel.tsx';
 import { useModelPlayer } from '../common/prices.ts';
 import { GroundPanel } from './GroundPanel.tsx';
+import { ShotEntry } from './ShotEntry.tsx';
 import { ShotTable } from './ShotTable.tsx';
 import { useCaptures, type WholeCaptures } from './block-curves.ts';
 import { BlockSwings } from './BlockSwings.tsx';
@@ -183,6 +184,7 @@ export function BlockView({
   return (
     <>
       <Card aria-label="Block">
+        <ShotEntry key={block.id} block={block} lessonId={lesson.lesson.id} />
         {last ? (
           <>
             <LastSwing shot={last} block={block} lesson={lesson} map={map} />

@@ -4,9 +4,8 @@ import { Button } from '../../kit/controls.tsx';
 import { Card, Failed, Row } from '../../kit/layout.tsx';
 import { useLessonWrite } from '../common/data.ts';
 import { FillFiles } from './FillFiles.tsx';
-import { ShotEntry } from './ShotEntry.tsx';
 
-/** Three ways to fill a block: type a shot, import files, take what the devices send. */
+/** Ways to fill a block beside typing: import files, take what the devices send. */
 export function FillBlock({ block, lesson }: { block: BlockWire; lesson: LessonAnswer }) {
   const lessonId = lesson.lesson.id;
   const listen = useLessonWrite(lessonId, (listening: boolean) =>
@@ -15,7 +14,6 @@ export function FillBlock({ block, lesson }: { block: BlockWire; lesson: LessonA
   return (
     <Card aria-label="Fill the block">
       <h2>Fill the block</h2>
-      <ShotEntry block={block} lessonId={lessonId} />
       <Row>
         <Button onPress={() => listen.mutate(!block.listening)}>
           {block.listening ? 'Pause live shots' : 'Take live shots'}

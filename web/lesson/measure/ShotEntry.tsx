@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import styled from 'styled-components';
 import type { BlockWire, ShotWire } from '../../../api/types.ts';
 import { ask, newId, queryClient } from '../../base/api.ts';
 import { useDraft } from '../../base/drafts.tsx';
@@ -6,11 +7,21 @@ import { FIGURE_FIELD } from '../../base/keys.tsx';
 import { send } from '../../base/outbox.ts';
 import { useMay, useSettings, useUnits } from '../../base/session.tsx';
 import { Chips } from '../../kit/chips.tsx';
-import { Button, PrimaryButton, TextField } from '../../kit/controls.tsx';
-import { Failed, Grid, Notice, Row, Soft } from '../../kit/layout.tsx';
+import { Button, PrimaryButton, QuietButton, TextField } from '../../kit/controls.tsx';
+import { Failed, Notice, Row, Soft } from '../../kit/layout.tsx';
 import { refreshLesson, useLessonWrite } from '../common/data.ts';
 import { ENTRY_FIELDS, typedFrom, type EntryField, type TypedFigures } from './entry-fields.ts';
 import { useFigures } from './use-figures.ts';
+
+const Fields = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2) var(--s3);
+  align-items: end;
+  > div {
+    width: 122px;
+  }
+`;
 
 /** A shot that was added and that the server has not taken yet: it outlives the page, and its id makes a repeat harmless. */
 interface Pending {
@@ -175,7 +186,7 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
           Esc goes back.
         </Notice>
       ) : null}
-      <Grid $least="118px">
+      <Fields>
         {fields.map((f) => (
           <TextField
             key={f.id}
@@ -189,21 +200,23 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
             {...FIGURE_FIELD}
           />
         ))}
-      </Grid>
-      <DoubtNotice figures={figures} />
-      <Row style={{ marginTop: 'var(--s3)' }}>
         <PrimaryButton type="submit">
           {corrected ? 'Keep the correction' : figures.asked ? 'Add it as it is' : 'Add the shot'}
         </PrimaryButton>
         {corrected ? <Button onPress={() => leave()}>Leave it as it was</Button> : null}
-        {corrected || !lastShot ? null : <Button onPress={() => toCorrect(lastShot)}>Put the last one right</Button>}
+        {corrected || !lastShot ? null : (
+          <QuietButton onPress={() => toCorrect(lastShot)}>Put the last one right</QuietButton>
+        )}
         {may('PUT /settings') ? (
-          <Button onPress={() => setChoosing((c) => !c)} aria-expanded={choosing}>
+          <QuietButton onPress={() => setChoosing((c) => !c)} aria-expanded={choosing}>
             Which figures
-          </Button>
+          </QuietButton>
         ) : null}
-        <Soft>Enter goes on, at the last field it adds. * puts the last right, / sets it aside.</Soft>
-      </Row>
+      </Fields>
+      <DoubtNotice figures={figures} />
+      <Soft>
+        Enter goes on, at the last field it adds. * puts the last one right, / sets it aside or brings it back.
+      </Soft>
       {choosing ? <FieldOrder chosen={chosen} onDone={() => setChoosing(false)} /> : null}
       {refused ? (
         <>

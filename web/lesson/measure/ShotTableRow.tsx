@@ -158,14 +158,14 @@ export function ShotTableRow(props: {
             options={REASONS.map((r) => ({ id: r, name: r }))}
           />
         ) : (
-          <>
+          <span style={{ whiteSpace: 'nowrap' }}>
             <Button onPress={() => setAsking(true)} aria-label={`Set swing ${shot.number} aside`}>
               Set aside
             </Button>
             <QuietButton onPress={() => setCorrecting(true)} aria-label={`Put swing ${shot.number} right`}>
               Correct
             </QuietButton>
-          </>
+          </span>
         )}
         {set.error ? <Failed error={set.error} /> : null}
       </td>

@@ -1,10 +1,11 @@
 import { format } from 'date-fns';
+import { useState } from 'react';
 import type { PracticeSetWire, ReviewAnswer } from '../../../api/types.ts';
 import { drillById } from '../../../core/catalogue/drills.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
 import { ask } from '../../base/api.ts';
 import { QuietButton } from '../../kit/controls.tsx';
-import { Card, DataTable, Notice, Soft } from '../../kit/layout.tsx';
+import { Card, DataTable, Notice, Row, Soft } from '../../kit/layout.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
 import { WeekStrip } from '../../parts/WeekStrip.tsx';
 import { useLessonWrite } from '../common/data.ts';
@@ -19,6 +20,7 @@ function heardWords({ heard }: PracticeSetWire): string {
 
 /** What was practised since the lesson before, by sets; one that was logged by mistake is removed. */
 export function Practised({ review, lessonId }: { review: ReviewAnswer; lessonId: string }) {
+  const [changing, setChanging] = useState(false);
   const remove = useLessonWrite(lessonId, (id: string) => ask('DELETE /sets/:id', { id }));
   const { plan, practice } = review;
   if (!plan) return <Notice tone="info">No plan from an earlier lesson.</Notice>;
@@ -44,9 +46,6 @@ export function Practised({ review, lessonId }: { review: ReviewAnswer; lessonId
               <th scope="col">Ease without / with ball</th>
               <th scope="col">Seen by you</th>
               <th scope="col">Pain</th>
-              <th scope="col">
-                <span hidden>remove</span>
-              </th>
             </tr>
           </thead>
           <tbody>
@@ -66,21 +65,32 @@ export function Practised({ review, lessonId }: { review: ReviewAnswer; lessonId
                 </td>
                 <td>{s.witnessed ? 'yes' : '–'}</td>
                 <td>{s.pain ? s.painNote || 'yes' : 'no'}</td>
-                <td>
-                  <ForRole to="DELETE /sets/:id">
-                    <QuietButton
-                      onPress={() => remove.mutate(s.id)}
-                      aria-label={`Remove the set of ${format(new Date(s.doneAt), 'd MMM')}`}
-                    >
-                      Remove
-                    </QuietButton>
-                  </ForRole>
-                </td>
+                {changing ? (
+                  <td>
+                    <ForRole to="DELETE /sets/:id">
+                      <QuietButton
+                        onPress={() => remove.mutate(s.id)}
+                        aria-label={`Remove the set of ${format(new Date(s.doneAt), 'd MMM')}`}
+                      >
+                        Remove
+                      </QuietButton>
+                    </ForRole>
+                  </td>
+                ) : null}
               </tr>
             ))}
           </tbody>
         </DataTable>
       )}
+      {practice.length > 0 ? (
+        <ForRole to="DELETE /sets/:id">
+          <Row>
+            <QuietButton onPress={() => setChanging((c) => !c)} aria-expanded={changing}>
+              {changing ? 'Done with the log' : 'Take a set out of the log'}
+            </QuietButton>
+          </Row>
+        </ForRole>
+      ) : null}
     </Card>
   );
 }

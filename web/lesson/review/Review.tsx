@@ -38,10 +38,10 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
   const [reset, setReset] = useDraft(`reset ${drill.id}`, '');
   const decide = useLessonWrite(
     lessonId,
-    (_: undefined, id) =>
+    (move: Move, id) =>
       ask('POST /lessons/:id/decisions', {
         id: lessonId,
-        body: { id, planDrillId: drill.id, chosen, reason, cue: chosen === 'change-cue' ? cue : '' },
+        body: { id, planDrillId: drill.id, chosen: move, reason, cue: move === 'change-cue' ? cue : '' },
       }),
     () => {
       setAgain(false);
@@ -93,7 +93,14 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
         <>
           {proposal ? (
             <p>
-              Proposed: <strong>{moveName(proposal.move)}</strong>. {proposal.reason}
+              Proposed: <strong>{moveName(proposal.move)}</strong>. {proposal.reason}{' '}
+              {proposal.move === 'change-cue' ? null : (
+                <ForRole to="POST /lessons/:id/decisions">
+                  <Button onPress={() => decide.mutate(proposal.move)} isDisabled={decide.isPending}>
+                    Take it
+                  </Button>
+                </ForRole>
+              )}
             </p>
           ) : null}
           {info ? <RungNeeds drill={info} rung={drill.rung} /> : null}
@@ -116,7 +123,7 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
           <Row>
             <ForRole to="POST /lessons/:id/decisions">
               <PrimaryButton
-                onPress={() => decide.mutate(undefined)}
+                onPress={() => decide.mutate(chosen)}
                 isDisabled={decide.isPending || (chosen === 'change-cue' && cue.trim() === '')}
               >
                 Decide

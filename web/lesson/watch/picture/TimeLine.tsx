@@ -1,4 +1,4 @@
-import { useRef, type PointerEvent } from 'react';
+import { useRef, type PointerEvent, useState } from 'react';
 import { Slider, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
 import { CHECKPOINTS, type Checkpoint } from '../../../../core/catalogue/stages.ts';
@@ -54,17 +54,22 @@ const Flag = styled.button<{ $proposed: boolean; $here: boolean; $low: boolean }
 
 /** Short names that fit a flag. */
 const SHORT: Readonly<Record<Checkpoint, string>> = {
-  'set-up': 'set',
+  'set-up': 'set-up',
   takeaway: 'away',
-  'lead arm level (back)': 'lvl↑',
+  'lead arm level (back)': 'arm ↑',
   top: 'top',
-  transition: 'tr',
-  'lead arm level (down)': 'lvl↓',
-  delivery: 'del',
+  transition: 'start ↓',
+  'lead arm level (down)': 'arm ↓',
+  delivery: 'delivery',
   strike: 'strike',
-  through: 'thr',
-  finish: 'fin',
+  through: 'through',
+  finish: 'finish',
 };
+const Caption = styled.p`
+  min-height: 1.3em;
+  font-size: var(--small);
+  color: var(--soft-ink);
+`;
 
 /**
  * Frames of a video as a rule to jog along, with a flag for every checkpoint: dragged, or moved with the arrow keys. Proposed ones
@@ -85,6 +90,7 @@ export function TimeLine({
 }) {
   const box = useRef<HTMLDivElement>(null);
   const dragged = useRef(false);
+  const [focused, setFocused] = useState<Checkpoint | null>(null);
   const last = Math.max(1, frames - 1);
   const frameAtX = (clientX: number): number => {
     const rect = box.current?.getBoundingClientRect();
@@ -99,56 +105,67 @@ export function TimeLine({
     dragged.current = true;
     onShow(to);
   };
+  const named = focused ?? CHECKPOINTS.find((c) => checkpoints[c]?.frame === frame);
+  const mark = named && checkpoints[named];
   return (
-    <Box ref={box}>
-      {CHECKPOINTS.map((c, i) => {
-        const mark = checkpoints[c];
-        if (!mark) return null;
-        return (
-          <Flag
-            key={c}
-            type="button"
-            data-own-keys
-            $proposed={mark.source === 'proposed'}
-            $here={mark.frame === frame}
-            $low={i % 2 === 1}
-            style={{ left: `${(100 * mark.frame) / last}%` }}
-            aria-label={`${c}, frame ${mark.frame + 1}${mark.source === 'proposed' ? ', proposed' : ''}`}
-            title={`${c}: drag it, or Shift and arrow keys`}
-            onPointerDown={(e) => {
-              dragged.current = false;
-              e.currentTarget.setPointerCapture(e.pointerId);
-            }}
-            onPointerMove={(e) => drag(e, c)}
-            onPointerUp={(e) => e.currentTarget.releasePointerCapture(e.pointerId)}
-            onClick={() => {
-              if (!dragged.current) onShow(mark.frame);
-            }}
-            onKeyDown={(e) => {
-              if (!e.shiftKey || !/^Arrow(Left|Right)$/.test(e.key)) return;
-              e.preventDefault();
-              e.stopPropagation();
-              const to = Math.max(0, Math.min(last, mark.frame + (e.key === 'ArrowLeft' ? -1 : 1)));
-              onMark(c, to, false);
-              onShow(to);
-            }}
-          >
-            {SHORT[c]}
-          </Flag>
-        );
-      })}
-      <Slider
-        aria-label="Frame"
-        value={frame}
-        minValue={0}
-        maxValue={last}
-        step={1}
-        onChange={(v) => onShow(v as number)}
-      >
-        <Track>
-          <Thumb aria-label="Frame" />
-        </Track>
-      </Slider>
-    </Box>
+    <>
+      <Box ref={box}>
+        {CHECKPOINTS.map((c, i) => {
+          const mark = checkpoints[c];
+          if (!mark) return null;
+          return (
+            <Flag
+              key={c}
+              type="button"
+              data-own-keys
+              $proposed={mark.source === 'proposed'}
+              $here={mark.frame === frame}
+              $low={i % 2 === 1}
+              style={{ left: `${(100 * mark.frame) / last}%` }}
+              aria-label={`${c}, frame ${mark.frame + 1}${mark.source === 'proposed' ? ', proposed' : ''}`}
+              title={`${c}: drag it, or Shift and arrow keys`}
+              onFocus={() => setFocused(c)}
+              onBlur={() => setFocused(null)}
+              onPointerDown={(e) => {
+                dragged.current = false;
+                e.currentTarget.setPointerCapture(e.pointerId);
+              }}
+              onPointerMove={(e) => drag(e, c)}
+              onPointerUp={(e) => e.currentTarget.releasePointerCapture(e.pointerId)}
+              onClick={() => {
+                if (!dragged.current) onShow(mark.frame);
+              }}
+              onKeyDown={(e) => {
+                if (!e.shiftKey || !/^Arrow(Left|Right)$/.test(e.key)) return;
+                e.preventDefault();
+                e.stopPropagation();
+                const to = Math.max(0, Math.min(last, mark.frame + (e.key === 'ArrowLeft' ? -1 : 1)));
+                onMark(c, to, false);
+                onShow(to);
+              }}
+            >
+              {SHORT[c]}
+            </Flag>
+          );
+        })}
+        <Slider
+          aria-label="Frame"
+          value={frame}
+          minValue={0}
+          maxValue={last}
+          step={1}
+          onChange={(v) => onShow(v as number)}
+        >
+          <Track>
+            <Thumb aria-label="Frame" />
+          </Track>
+        </Slider>
+      </Box>
+      <Caption aria-live="polite">
+        {mark
+          ? `${named}, frame ${mark.frame + 1}${mark.source === 'proposed' ? ', proposed and not yet confirmed' : ''}`
+          : ''}
+      </Caption>
+    </>
   );
 }
