@@ -112,6 +112,8 @@ export interface Answers {
   'GET /today': TodayAnswer;
 
   'GET /students': StudentsPage;
+  'GET /students.csv': string;
+  'PUT /students/:id/archived': Nothing;
   'GET /students/:id': StudentAnswer;
   'PUT /students/:id': Made;
   'GET /students/:id/lessons': LessonPage;

@@ -22,6 +22,14 @@ export const signInSchema = yup.object({
   code: text(10),
 });
 
+const telephone = () =>
+  yup
+    .string()
+    .trim()
+    .max(40, 'must have at most 40 characters')
+    .matches(/^\+?[0-9 ()/.-]*$/, 'must be a telephone number')
+    .default('');
+
 export const studentSchema = yup.object({
   name: yup.string().trim().required('is needed').max(120, 'must have at most 120 characters'),
   handedness: yup
@@ -75,6 +83,20 @@ export const studentSchema = yup.object({
         .required(),
     )
     .default([]),
+  phone: telephone(),
+  email: yup
+    .string()
+    .trim()
+    .max(120, 'must have at most 120 characters')
+    .email('must be an e-mail address')
+    .default(''),
+  guardianContact: text(120),
+  groups: yup
+    .array(yup.string().trim().min(1, 'must have a name').max(40, 'must have at most 40 characters').required())
+    .max(20, 'holds at most 20 groups')
+    .default([]),
+  /** What to remember at the next lesson. */
+  pinnedNote: text(2000),
   /** Unit of speed on the student's own page; null for the practice's. */
   speedUnit: yup
     .string()
@@ -247,13 +269,21 @@ export const settingsSchema = yup.object({
     .default(() => ['clubSpeedMps', 'ballSpeedMps']),
   smallestGainMps: yup.number().min(0).max(10).default(0.44704),
   /** Number that students can call from the practice page; empty for none. */
-  phone: yup
-    .string()
-    .trim()
-    .max(40, 'must have at most 40 characters')
-    .matches(/^\+?[0-9 ()/.-]*$/, 'must be a telephone number')
-    .default(''),
+  phone: telephone(),
 });
+export const STUDENT_SORTS = ['name', 'seen', 'next', 'goal', 'level', 'pain', 'behind'] as const;
+export const STUDENT_STATES = ['in use', 'pain', 'behind', 'no lesson to come', 'archived'] as const;
+/** How the list of students is asked for. */
+export const studentListSchema = yup.object({
+  search: yup.string().trim().max(100).default(''),
+  offset: yup.number().integer().min(0).default(0),
+  sort: yup.string().oneOf(STUDENT_SORTS).default('name'),
+  state: yup.string().oneOf(STUDENT_STATES).default('in use'),
+  group: yup.string().trim().max(40).default(''),
+  target: yup.string().trim().max(60).default(''),
+});
+export const archiveSchema = yup.object({ archived: yup.boolean().required('is needed') });
+
 /** Whose removals are asked for. */
 export const removalQuerySchema = yup.object({ student: yup.string().uuid(), lesson: yup.string().uuid() });
 

@@ -53,13 +53,26 @@ export interface StudentCard {
   goalDate: string | null;
   lessons: number;
   lastLessonAt: string | null;
+  nextLessonAt: string | null;
+  hasPain: boolean;
+  /** Fault that was made the target last. */
+  target: string | null;
+  /** Days of the plan's week, and those on which something was logged in the last seven. */
+  plannedDays: number;
+  loggedDays: number;
+  groups: string[];
+  archived: boolean;
   stick: NotchStickData;
+  /** Over the baseline, with its 90 % interval; null where nothing can be compared. */
+  gain: { gainMps: number; interval90Mps: [number, number] } | null;
 }
 
 /** Students by name, a page of them. */
 export interface StudentsPage {
   students: StudentCard[];
   nextOffset: number | null;
+  /** Names of the groups in use. */
+  groups: string[];
 }
 
 export interface LessonSummary {

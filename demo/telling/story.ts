@@ -80,6 +80,11 @@ export const base = {
   clearedBy: '',
   clearanceNote: '',
   guardianName: '',
+  phone: '',
+  email: '',
+  guardianContact: '',
+  groups: [] as string[],
+  pinnedNote: '',
 };
 
 /** Birth year of somebody of this age today. */

@@ -2,6 +2,7 @@ import { whereThereIsRoom } from '../http/machine-fault.ts';
 import type { NotchStickData } from '../../api/types.ts';
 import { conditionText } from '../../core/catalogue/swing-condition.ts';
 import { saveStandings, standingsOf, type NewStanding } from '../rows/figures.ts';
+import type { Review } from '../../core/review/review.ts';
 import type { StudentRow } from '../rows/students.ts';
 import type { Means } from '../work/means.ts';
 import { progressOfMany } from './progress.ts';
@@ -11,7 +12,13 @@ export interface Standing {
   readonly stick: NotchStickData;
   /** Condition to measure again, in words; null before the first session. */
   readonly repeat: string | null;
+  /** Gain over the baseline with its 90 % interval; null where nothing can be compared. */
+  readonly gain: Gain | null;
 }
+type Gain = NonNullable<NewStanding['gain']>;
+
+const gainFrom = (review: Review | null): Gain | null =>
+  review && { gainMps: review.gainMps, interval90Mps: review.interval90Mps };
 
 /**
  * Standings of some students: stored ones where they hold, the others reckoned anew and stored. A standing holds until one of
@@ -46,6 +53,7 @@ export async function standings(
       latestMps: progress?.stick.latestMps ?? null,
       spreadMps: progress?.stick.spreadMps ?? 0,
       notches,
+      gain: gainFrom(progress?.review ?? null),
       repeatCondition: progress?.repeat ? conditionText(progress.repeat) : null,
       holdsUntil: notches.some((n) => n.date.slice(0, 10) >= today) ? today : null,
     };
@@ -56,7 +64,14 @@ export async function standings(
       const progress = anew.get(s.id);
       const row = stored.get(s.id);
       if (progress)
-        return [s.id, { stick: progress.stick, repeat: progress.repeat ? conditionText(progress.repeat) : null }];
+        return [
+          s.id,
+          {
+            stick: progress.stick,
+            repeat: progress.repeat ? conditionText(progress.repeat) : null,
+            gain: gainFrom(progress.review),
+          },
+        ];
       return [
         s.id,
         {
@@ -67,6 +82,10 @@ export async function standings(
             notches: row?.notches ?? [],
           },
           repeat: row?.repeat_condition ?? null,
+          gain:
+            row && row.gain_mps !== null && row.gain_low_mps !== null && row.gain_high_mps !== null
+              ? { gainMps: row.gain_mps, interval90Mps: [row.gain_low_mps, row.gain_high_mps] }
+              : null,
         },
       ];
     }),

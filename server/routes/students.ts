@@ -1,25 +1,37 @@
 import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import { linkSchema } from '../../api/account-schemas.ts';
-import { bodySizeSchema, lessonSchema, screenSchema, studentSchema } from '../../api/schemas.ts';
+import {
+  archiveSchema,
+  bodySizeSchema,
+  lessonSchema,
+  screenSchema,
+  settingsSchema,
+  studentListSchema,
+  studentSchema,
+} from '../../api/schemas.ts';
 import type { LessonPage, StudentAnswer } from '../../api/types.ts';
 import { newToken, tokenHash } from '../http/secrets.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
+import { practiceRow } from '../rows/accounts.ts';
 import { saveBodySize } from '../rows/body-sizes.ts';
 import { insertLesson, lessonSummaries } from '../rows/lessons.ts';
 import { insertLink, openLinks, withdrawLink, withdrawLinks } from '../rows/links.ts';
 import { closuresOf } from '../readings/closures.ts';
 import { historyOf } from '../readings/thread.ts';
 import { standingOf } from '../readings/standing.ts';
-import { studentCards } from '../readings/student-list.ts';
-import { insertScreen, saveStudent, screensOf, studentPage, studentRow, studentToWire } from '../rows/students.ts';
+import { studentCards, studentsCsv } from '../readings/student-list.ts';
+import { groupsOf } from '../rows/student-list.ts';
+import { archiveStudent, insertScreen, saveStudent, screensOf, studentRow, studentToWire } from '../rows/students.ts';
 
 const PAGE = 30;
+/** Most students that one table or file holds. */
+const MOST_IN_TABLE = 2000;
 
 /** Students: list, edit, screens, lessons, private link. */
 export function studentRoutes(services: Services): Router {
-  const { db } = services;
+  const { db, hub } = services;
   const router = Router();
 
   const lessonPage = async (practiceId: string, studentId: string, offset: number): Promise<LessonPage> => {
@@ -29,11 +41,24 @@ export function studentRoutes(services: Services): Router {
 
   on(router, 'GET /students', async (req, res) => {
     const practiceId = practiceOf(req);
-    const search = typeof req.query.search === 'string' ? req.query.search.trim().slice(0, 100) : '';
-    const offset = Math.max(0, Number(req.query.offset) || 0);
-    const rows = await studentPage(db, practiceId, search, PAGE + 1, offset);
-    const students = await studentCards(services, practiceId, rows.slice(0, PAGE), new Date());
-    res.json({ students, nextOffset: rows.length > PAGE ? offset + PAGE : null });
+    const page = await studentCards(services, practiceId, valid(studentListSchema, req.query), PAGE);
+    res.json({ ...page, groups: await groupsOf(db, practiceId) });
+  });
+
+  on(router, 'GET /students.csv', async (req, res) => {
+    const wanted = { ...valid(studentListSchema, req.query), offset: 0 };
+    const practiceId = practiceOf(req);
+    const { students } = await studentCards(services, practiceId, wanted, MOST_IN_TABLE);
+    const { speedUnit } = settingsSchema.cast((await practiceRow(db, practiceId))?.settings ?? {});
+    res.attachment('students.csv').type('text/csv').send(studentsCsv(students, speedUnit));
+  });
+
+  on(router, 'PUT /students/:id/archived', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const { archived } = valid(archiveSchema, req.body);
+    if (!(await archiveStudent(db, practiceId, idParam(req), archived))) throw notFound('The student');
+    hub.publish(practiceId, { kind: 'changed', lessonId: '' });
+    res.status(204).end();
   });
 
   on(router, 'PUT /students/:id', async (req, res) => {

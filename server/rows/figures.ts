@@ -50,6 +50,9 @@ export interface StandingRow extends Row {
   spread_mps: number | null;
   notches: { date: string; speedMps: number; smallestGainMps: number; rule: number }[] | null;
   repeat_condition: string | null;
+  gain_mps: number | null;
+  gain_low_mps: number | null;
+  gain_high_mps: number | null;
   holds: boolean | null;
 }
 
@@ -62,7 +65,7 @@ export const standingsOf = (
 ): Promise<StandingRow[]> =>
   db.query<StandingRow>(
     `select s.id as student_id, coalesce(v.version, 0)::int as now_version, t.version::int as version, t.latest_mps,
-       t.spread_mps, t.notches, t.repeat_condition,
+       t.spread_mps, t.notches, t.repeat_condition, t.gain_mps, t.gain_low_mps, t.gain_high_mps,
        t.version = coalesce(v.version, 0) and (t.holds_until is null or t.holds_until >= $3::date) as holds
      from students s left join student_versions v on v.student_id = s.id left join standings t on t.student_id = s.id
      where s.practice_id = $1 and s.id = any($2::uuid[])`,
@@ -92,18 +95,22 @@ export interface NewStanding {
   readonly notches: readonly unknown[];
   readonly repeatCondition: string | null;
   readonly holdsUntil: string | null;
+  readonly gain: { readonly gainMps: number; readonly interval90Mps: readonly [number, number] } | null;
 }
 
 /** Stores standings in one statement; one of a newer version stays. */
 export const saveStandings = (db: Db, practiceId: string, standings: readonly NewStanding[]): Promise<unknown> =>
   db.query(
-    `insert into standings (student_id, practice_id, version, latest_mps, spread_mps, notches, repeat_condition, holds_until)
-     select x.student_id, $1, x.version, x.latest_mps, x.spread_mps, x.notches, x.repeat_condition, x.holds_until
+    `insert into standings (student_id, practice_id, version, latest_mps, spread_mps, notches, repeat_condition, holds_until,
+       gain_mps, gain_low_mps, gain_high_mps)
+     select x.student_id, $1, x.version, x.latest_mps, x.spread_mps, x.notches, x.repeat_condition, x.holds_until,
+       x.gain_mps, x.gain_low_mps, x.gain_high_mps
      from jsonb_to_recordset($2::jsonb) as x (student_id uuid, version bigint, latest_mps float8, spread_mps float8,
-       notches jsonb, repeat_condition text, holds_until date)
+       notches jsonb, repeat_condition text, holds_until date, gain_mps float8, gain_low_mps float8, gain_high_mps float8)
      on conflict (student_id) do update set version = excluded.version, latest_mps = excluded.latest_mps,
        spread_mps = excluded.spread_mps, notches = excluded.notches, repeat_condition = excluded.repeat_condition,
-       holds_until = excluded.holds_until
+       holds_until = excluded.holds_until, gain_mps = excluded.gain_mps, gain_low_mps = excluded.gain_low_mps,
+       gain_high_mps = excluded.gain_high_mps
      where standings.version <= excluded.version`,
     [
       practiceId,
@@ -116,6 +123,9 @@ export const saveStandings = (db: Db, practiceId: string, standings: readonly Ne
           notches: s.notches,
           repeat_condition: s.repeatCondition,
           holds_until: s.holdsUntil,
+          gain_mps: s.gain?.gainMps ?? null,
+          gain_low_mps: s.gain?.interval90Mps[0] ?? null,
+          gain_high_mps: s.gain?.interval90Mps[1] ?? null,
         })),
       ),
     ],

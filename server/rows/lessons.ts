@@ -72,25 +72,6 @@ export const lessonEnds = async (db: Db, practiceId: string, lesson: LessonRow):
     )
   )[0]?.starts_at ?? new Date('9999-01-01T00:00:00Z');
 
-export interface LessonCountRow extends Row {
-  student_id: string;
-  lessons: number;
-  last_at: Date | null;
-}
-
-/** How many lessons each of some students has, and when the last one before a moment was. */
-export const lessonCounts = (
-  db: Db,
-  practiceId: string,
-  studentIds: readonly string[],
-  now: Date,
-): Promise<LessonCountRow[]> =>
-  db.query<LessonCountRow>(
-    `select student_id, count(*)::int as lessons, max(starts_at) filter (where starts_at <= $3) as last_at
-     from lessons where practice_id = $1 and student_id = any($2::uuid[]) group by student_id`,
-    [practiceId, studentIds, now.toISOString()],
-  );
-
 /** A page of a student's lessons with what each held, newest first. */
 export const lessonSummaries = async (
   db: Db,

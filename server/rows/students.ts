@@ -25,6 +25,12 @@ export interface StudentRow extends Row {
   cleared_on: string | null;
   cleared_by: string;
   speed_unit: 'mph' | 'm/s' | 'km/h' | null;
+  phone: string;
+  email: string;
+  guardian_contact: string;
+  groups: string[];
+  pinned_note: string;
+  archived_at: Date | null;
   clearance_note: string;
   guardian_name: string;
   guardian_consent_on: string | null;
@@ -55,6 +61,11 @@ export function studentToWire(row: StudentRow): StudentInput & { id: string } {
     clearedOn: row.cleared_on,
     clearedBy: row.cleared_by,
     speedUnit: row.speed_unit,
+    phone: row.phone,
+    email: row.email,
+    guardianContact: row.guardian_contact,
+    groups: row.groups,
+    pinnedNote: row.pinned_note,
     clearanceNote: row.clearance_note,
     guardianName: row.guardian_name,
     guardianConsentOn: row.guardian_consent_on,
@@ -88,6 +99,11 @@ const columnValues = (practiceId: string, id: string, s: StudentInput): unknown[
   s.birthDate ?? null,
   s.clearedBy,
   s.speedUnit ?? null,
+  s.phone,
+  s.email,
+  s.guardianContact,
+  [...new Set(s.groups)],
+  s.pinnedNote,
 ];
 
 /** Adds or edits a student; a repeat of the same id and practice is an edit. @returns false where the id is another practice's */
@@ -96,8 +112,9 @@ export const saveStudent = async (db: Db, practiceId: string, id: string, s: Stu
     await db.query(
       `insert into students (id, practice_id, name, handedness, birth_year, height_m, mass_kg, level, goal_kind,
          goal_speed_mps, goal_date, kit, places, sessions_per_week, lens, flags, painful_parts, body_note, cleared_on,
-         clearance_note, guardian_name, guardian_consent_on, sex, birth_date, cleared_by, speed_unit)
-       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18,$19,$20,$21,$22,$23,$24,$25,$26)
+         clearance_note, guardian_name, guardian_consent_on, sex, birth_date, cleared_by, speed_unit,
+         phone, email, guardian_contact, groups, pinned_note)
+       values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18,$19,$20,$21,$22,$23,$24,$25,$26,$27,$28,$29,$30,$31)
        on conflict (id) do update set name = excluded.name, handedness = excluded.handedness,
          birth_year = excluded.birth_year, height_m = excluded.height_m, mass_kg = excluded.mass_kg,
          level = excluded.level, goal_kind = excluded.goal_kind, goal_speed_mps = excluded.goal_speed_mps,
@@ -106,7 +123,9 @@ export const saveStudent = async (db: Db, practiceId: string, id: string, s: Stu
          painful_parts = excluded.painful_parts, body_note = excluded.body_note, cleared_on = excluded.cleared_on,
          clearance_note = excluded.clearance_note, guardian_name = excluded.guardian_name,
          guardian_consent_on = excluded.guardian_consent_on, sex = excluded.sex,
-         birth_date = excluded.birth_date, cleared_by = excluded.cleared_by, speed_unit = excluded.speed_unit
+         birth_date = excluded.birth_date, cleared_by = excluded.cleared_by, speed_unit = excluded.speed_unit,
+         phone = excluded.phone, email = excluded.email, guardian_contact = excluded.guardian_contact,
+         groups = excluded.groups, pinned_note = excluded.pinned_note
        where students.practice_id = excluded.practice_id
        returning id`,
       columnValues(practiceId, id, s),
@@ -119,18 +138,15 @@ export const studentRow = async (db: Db, practiceId: string, id: string): Promis
 export const studentsById = (db: Db, practiceId: string, ids: readonly string[]): Promise<StudentRow[]> =>
   db.query<StudentRow>('select * from students where practice_id = $1 and id = any($2::uuid[])', [practiceId, ids]);
 
-export const studentPage = (
-  db: Db,
-  practiceId: string,
-  search: string,
-  limit: number,
-  offset: number,
-): Promise<StudentRow[]> =>
-  db.query<StudentRow>(
-    `select * from students where practice_id = $1 and ($2 = '' or strpos(lower(name), lower($2)) > 0)
-     order by lower(name), id limit $3 offset $4`,
-    [practiceId, search, limit, offset],
-  );
+/** Takes a student out of the lists, or back. @returns false where there is no such student */
+export const archiveStudent = async (db: Db, practiceId: string, id: string, archived: boolean): Promise<boolean> =>
+  (
+    await db.query(
+      `update students set archived_at = case when $3 then coalesce(archived_at, now()) end
+       where practice_id = $1 and id = $2 returning id`,
+      [practiceId, id, archived],
+    )
+  ).length > 0;
 
 interface ScreenRow extends Row {
   id: string;

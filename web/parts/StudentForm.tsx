@@ -19,7 +19,11 @@ const GUARDIAN_AGE = 18;
 const PRACTICE_UNIT = 'practice';
 
 /** What is typed: numbers as text, in the units on screen. */
-interface Typed extends Omit<StudentInput, 'birthYear' | 'heightM' | 'massKg' | 'goalSpeedMps' | 'sessionsPerWeek'> {
+interface Typed extends Omit<
+  StudentInput,
+  'birthYear' | 'heightM' | 'massKg' | 'goalSpeedMps' | 'sessionsPerWeek' | 'groups'
+> {
+  groups: string;
   birthYear: string;
   heightCm: string;
   massKg: string;
@@ -41,6 +45,10 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     return {
       ...rest,
       birthYear: asNumber(t.birthYear) ?? undefined,
+      groups: t.groups
+        .split(',')
+        .map((g) => g.trim())
+        .filter((g) => g !== ''),
       massKg: asNumber(t.massKg),
       sessionsPerWeek: asNumber(t.sessionsPerWeek) ?? undefined,
       heightM: cm === null ? null : cm / 100,
@@ -70,6 +78,11 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     clearedOn: student?.clearedOn ?? '',
     clearedBy: student?.clearedBy ?? '',
     clearanceNote: student?.clearanceNote ?? '',
+    phone: student?.phone ?? '',
+    email: student?.email ?? '',
+    guardianContact: student?.guardianContact ?? '',
+    groups: (student?.groups ?? []).join(', '),
+    pinnedNote: student?.pinnedNote ?? '',
     guardianName: student?.guardianName ?? '',
     birthDate: student?.birthDate ?? '',
     guardianConsentOn: student?.guardianConsentOn ?? '',
@@ -114,6 +127,11 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     | 'clearedBy'
     | 'clearanceNote'
     | 'guardianName'
+    | 'phone'
+    | 'email'
+    | 'guardianContact'
+    | 'groups'
+    | 'pinnedNote'
     | 'birthDate'
     | 'guardianConsentOn';
   const text = (
@@ -212,6 +230,16 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
             )}
           />
         </Row>
+      </Card>
+      <Card aria-label="Contact and notes">
+        <h2>Contact and notes</h2>
+        <Grid>
+          {text('phone', 'Telephone')}
+          {text('email', 'E-mail')}
+          {minor ? text('guardianContact', 'How the guardian is reached') : null}
+          {text('groups', 'Groups, with commas between')}
+        </Grid>
+        {text('pinnedNote', 'Pinned for next time', { lines: true })}
       </Card>
       <Card aria-label="Goal">
         <h2>Goal</h2>

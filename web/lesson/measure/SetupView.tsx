@@ -69,7 +69,7 @@ const shown = (field: SetupField, value: number | null | undefined): string => {
     : `${String(value).replace('-', '−')}${unit}`;
 };
 
-function SetupForm({ club, lesson }: { club: string; lesson: LessonAnswer }) {
+function SetupForm({ club, lesson, onRemoved }: { club: string; lesson: LessonAnswer; onRemoved: () => void }) {
   const { student } = lesson;
   const now = lesson.setups.find((s) => s.club === club);
   const before = lesson.earlierSetups.find((s) => s.club === club);
@@ -196,7 +196,7 @@ function SetupForm({ club, lesson }: { club: string; lesson: LessonAnswer }) {
         </PrimaryButton>
         {now ? (
           <ForRole to="DELETE /setups/:id">
-            <Button onPress={() => remove.mutate(now.id)} isDisabled={remove.isPending}>
+            <Button onPress={() => remove.mutate(now.id, { onSuccess: onRemoved })} isDisabled={remove.isPending}>
               Remove this set-up
             </Button>
           </ForRole>
@@ -211,11 +211,13 @@ export default function SetupView({ lesson }: { lesson: LessonAnswer }) {
   const used = lesson.blocks.map((b) => b.club).concat(lesson.earlierSetups.map((s) => s.club));
   const clubs = [...new Set<string>([...CLUBS, ...used])];
   const [club, setClub] = useState(lesson.blocks.at(-1)?.club ?? 'driver');
+  // A removed set-up leaves an empty form.
+  const [round, setRound] = useState(0);
   return (
     <Card aria-label="Set-up">
       <h2>Set-up</h2>
       <Choice label="Club" hideLabel value={club} onChange={setClub} options={clubs.map((c) => ({ id: c, name: c }))} />
-      <SetupForm key={`${club} ${lesson.setups.find((s) => s.club === club)?.id ?? ''}`} club={club} lesson={lesson} />
+      <SetupForm key={`${club} ${round}`} onRemoved={() => setRound((r) => r + 1)} club={club} lesson={lesson} />
     </Card>
   );
 }
