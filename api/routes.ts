@@ -1,3 +1,4 @@
+import type { CourseAnswer } from './course-types.ts';
 import type { AppointmentWire, TodayAnswer } from './day-types.ts';
 import type { GateAnswer } from '../core/plan/protocol.ts';
 import type { ProgrammeAnswer } from './programme-types.ts';
@@ -113,6 +114,7 @@ export interface Answers {
 
   'GET /students': StudentsPage;
   'GET /students.csv': string;
+  'GET /students/:id/course': CourseAnswer;
   'PUT /students/:id/archived': Nothing;
   'GET /students/:id': StudentAnswer;
   'PUT /students/:id': Made;

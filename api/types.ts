@@ -92,6 +92,7 @@ export interface LessonPage {
 
 export interface StudentAnswer extends LessonPage {
   student: StudentWire;
+  archived: boolean;
   screens: ScreenInput[];
   stick: NotchStickData;
   practiceLink: PracticeLinkWire | null;

@@ -163,7 +163,7 @@ test('strike first or speed first: the budget says it, the pattern shows it, two
   await page.getByRole('link', { name: 'Budget', exact: true }).click();
   await expect(page.getByTestId('budget-sentence')).toContainText(/^Not speed first: centre the strike/);
   await expect(page.getByRole('img', { name: /^Missing distance: strike spot \d+/ })).toBeVisible();
-  await expect(page.getByText('worth of +1 mph')).toBeVisible();
+  await expect(page.getByText('worth of one mph more')).toBeVisible();
 
   await page.locator('body').press('n');
   await page.getByLabel('Cue (what the student attends to)').fill('brush the tee');

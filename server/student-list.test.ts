@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import type { CourseAnswer } from '../api/course-types.ts';
 import type { StudentsPage } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
 
@@ -93,5 +94,26 @@ describe('the list of students', () => {
     expect(lines[1]).toMatch(/^"?'=Dan Danger/);
     expect(lines[1]).toContain(',yes,');
     expect(lines[2]).toContain('Tuesday; juniors');
+  });
+});
+
+describe('the record on one time axis', () => {
+  test('lessons, speeds, targets, screens and what is to come, each with its place; of another practice none', async () => {
+    const who = id['Céleste Dœuvre']!;
+    const before = (await server.call('get', `/students/${who}/course`).expect(200)).body as CourseAnswer;
+    expect(before).toMatchObject({ speeds: [], practice: [], pains: [], screens: [], films: [], toCome: [] });
+    expect(before.lessons).toHaveLength(1);
+    const lessonId = before.lessons[0]!.id;
+    await server.shots(await server.block(lessonId), [88, 90, 92]);
+    await server
+      .call('post', `/students/${who}/screens`, { id: uuid(), takenOn: '2026-03-14', trunkTurnLeadDeg: 40 })
+      .expect(201);
+    const times = [new Date(Date.now() + DAY_MS).toISOString()];
+    await server.call('post', '/appointments', { id: uuid(), studentId: who, times, minutes: 30 }).expect(201);
+    const course = (await server.call('get', `/students/${who}/course`).expect(200)).body as CourseAnswer;
+    expect(course.speeds).toMatchObject([{ lessonId, swings: 3, medianMps: expect.closeTo(90 * 0.44704, 4) }]);
+    expect(course.screens.map((s) => s.takenOn)).toEqual(['2026-03-14']);
+    expect(course.toCome.map((a) => a.startsAt)).toEqual(times);
+    await server.call('get', `/students/${uuid()}/course`).expect(404);
   });
 });

@@ -19,6 +19,7 @@ import { saveBodySize } from '../rows/body-sizes.ts';
 import { insertLesson, lessonSummaries } from '../rows/lessons.ts';
 import { insertLink, openLinks, withdrawLink, withdrawLinks } from '../rows/links.ts';
 import { closuresOf } from '../readings/closures.ts';
+import { courseOf } from '../readings/course.ts';
 import { historyOf } from '../readings/thread.ts';
 import { standingOf } from '../readings/standing.ts';
 import { studentCards, studentsCsv } from '../readings/student-list.ts';
@@ -53,6 +54,13 @@ export function studentRoutes(services: Services): Router {
     res.attachment('students.csv').type('text/csv').send(studentsCsv(students, speedUnit));
   });
 
+  on(router, 'GET /students/:id/course', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const row = await studentRow(db, practiceId, idParam(req));
+    if (!row) throw notFound('The student');
+    res.json(await courseOf(services, practiceId, row));
+  });
+
   on(router, 'PUT /students/:id/archived', async (req, res) => {
     const practiceId = practiceOf(req);
     const { archived } = valid(archiveSchema, req.body);
@@ -79,6 +87,7 @@ export function studentRoutes(services: Services): Router {
     if (!row) throw notFound('The student');
     const answer: StudentAnswer = {
       student: studentToWire(row),
+      archived: row.archived_at !== null,
       screens: await screensOf(db, practiceId, row.id),
       ...(await lessonPage(practiceId, row.id, 0)),
       stick: (await standingOf(services, practiceId, row)).stick,

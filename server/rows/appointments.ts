@@ -94,3 +94,18 @@ export const changeAppointments = (
 
 export const holdAppointment = (db: Db, practiceId: string, id: string, lessonId: string): Promise<unknown> =>
   db.query('update appointments set lesson_id = $3 where practice_id = $1 and id = $2', [practiceId, id, lessonId]);
+
+/** Lessons of a student that are still to come. */
+export const appointmentsOfStudent = async (
+  db: Db,
+  practiceId: string,
+  studentId: string,
+  after: Date,
+): Promise<{ id: string; startsAt: string }[]> =>
+  (
+    await db.query<PlainRow>(
+      `select * from appointments where practice_id = $1 and student_id = $2 and starts_at > $3 and lesson_id is null
+       order by starts_at limit 60`,
+      [practiceId, studentId, after.toISOString()],
+    )
+  ).map((r) => ({ id: r.id, startsAt: r.starts_at.toISOString() }));

@@ -98,3 +98,15 @@ export const lessonSummaries = async (
     swings: r.swings,
     target: r.target,
   }));
+
+/** All lessons of a student with the target that was set in each, in the order of time. */
+export const lessonsInShort = (
+  db: Db,
+  practiceId: string,
+  studentId: string,
+): Promise<(LessonRow & { target: string | null })[]> =>
+  db.query(
+    `select l.*, (select v.target from verdicts v where v.lesson_id = l.id order by v.decided_at desc limit 1) as target
+     from lessons l where l.practice_id = $1 and l.student_id = $2 order by l.starts_at, l.id`,
+    [practiceId, studentId],
+  );

@@ -117,3 +117,16 @@ export const setsSince = (db: Db, practiceId: string, since: Date): Promise<Rece
      where s.practice_id = $1 and s.done_at >= $2 and not s.witnessed order by s.pain desc, s.done_at desc limit 50`,
     [practiceId, since.toISOString()],
   );
+
+/** Days on which a student logged practice, by the calendar of the phone, with how many sets. */
+export const practiceDays = (
+  db: Db,
+  practiceId: string,
+  studentId: string,
+): Promise<{ day: string; sets: number; pain: boolean }[]> =>
+  db.query(
+    `select to_char(coalesce(x.local_day, x.done_at::date), 'YYYY-MM-DD') as day, count(*)::int as sets, bool_or(x.pain) as pain
+     from practice_sets x join plan_drills d on d.id = x.plan_drill_id join plans p on p.id = d.plan_id
+     where x.practice_id = $1 and p.student_id = $2 and not x.witnessed group by 1 order by 1`,
+    [practiceId, studentId],
+  );

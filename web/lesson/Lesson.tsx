@@ -10,7 +10,7 @@ import { WORK } from '../base/keys.tsx';
 import { send } from '../base/outbox.ts';
 import { useKeys } from '../base/keys.tsx';
 import { useUnits } from '../base/session.tsx';
-import { Failed, Page, Soft, Waiting } from '../kit/layout.tsx';
+import { Failed, Notice, Page, Soft, Waiting } from '../kit/layout.tsx';
 import { Removed } from '../parts/Removed.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
 import { BlockBar } from './BlockBar.tsx';
@@ -283,6 +283,11 @@ export default function Lesson() {
         <Station aria-label={held[station].name} id={WORK} tabIndex={-1} ref={work}>
           <OutboxNotice lesson={data} />
           <Removed lessonId={id} />
+          {student.pinnedNote && (station === 'know' || station === 'review') ? (
+            <Notice tone="info">
+              <strong>For this time:</strong> {student.pinnedNote}
+            </Notice>
+          ) : null}
           <ClosedNotice lesson={data} measuring={station === 'measure'} />
           <Suspense fallback={<Waiting what="the station" />}>
             {station === 'know' ? <Know lesson={data} /> : null}

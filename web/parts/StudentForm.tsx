@@ -2,12 +2,13 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useMutation } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
-import { studentSchema, type StudentInput } from '../../api/schemas.ts';
+import { studentSchema } from '../../api/schemas.ts';
 import type { StudentWire } from '../../api/types.ts';
-import { BODY_PARTS, CLEARANCE_FLAGS, REFERRAL } from '../../core/catalogue/cautions.ts';
 import { KIT, PLACES } from '../../core/catalogue/drill-type.ts';
 import { LENSES, LEVELS } from '../../core/catalogue/stages.ts';
 import { ask, queryClient } from '../base/api.ts';
+import { GUARDIAN_AGE, type TextExtra, type TextName, type Typed } from './student-fields.ts';
+import { StudentBody } from './StudentBody.tsx';
 import { useDraft } from '../base/drafts.tsx';
 import { useUnits } from '../base/session.tsx';
 import { Chips, Choice } from '../kit/chips.tsx';
@@ -15,21 +16,6 @@ import { Button, PrimaryButton, Select, TextField } from '../kit/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft, Spread } from '../kit/layout.tsx';
 
 const named = (list: readonly string[]) => list.map((id) => ({ id, name: id }));
-const GUARDIAN_AGE = 18;
-const PRACTICE_UNIT = 'practice';
-
-/** What is typed: numbers as text, in the units on screen. */
-interface Typed extends Omit<
-  StudentInput,
-  'birthYear' | 'heightM' | 'massKg' | 'goalSpeedMps' | 'sessionsPerWeek' | 'groups'
-> {
-  groups: string;
-  birthYear: string;
-  heightCm: string;
-  massKg: string;
-  goalSpeed: string;
-  sessionsPerWeek: string;
-}
 
 const asText = (v: number | null | undefined, digits = 0): string =>
   v === null || v === undefined ? '' : v.toFixed(digits);
@@ -114,31 +100,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
       onSaved();
     },
   });
-  type TextName =
-    | 'name'
-    | 'birthYear'
-    | 'heightCm'
-    | 'massKg'
-    | 'goalSpeed'
-    | 'goalDate'
-    | 'sessionsPerWeek'
-    | 'bodyNote'
-    | 'clearedOn'
-    | 'clearedBy'
-    | 'clearanceNote'
-    | 'guardianName'
-    | 'phone'
-    | 'email'
-    | 'guardianContact'
-    | 'groups'
-    | 'pinnedNote'
-    | 'birthDate'
-    | 'guardianConsentOn';
-  const text = (
-    name: TextName,
-    label: string,
-    extra: { hint?: string; type?: 'date'; lines?: boolean; inputMode?: 'decimal' | 'numeric' } = {},
-  ) => (
+  const text = (name: TextName, label: string, extra: TextExtra = {}) => (
     <Controller
       control={control}
       name={name}
@@ -155,7 +117,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
       )}
     />
   );
-  const [flags, cleared, birthYear] = useWatch({ control, name: ['flags', 'clearedOn', 'birthYear'] });
+  const birthYear = useWatch({ control, name: 'birthYear' });
   const year = Number(birthYear);
   const turns = new Date().getFullYear() - year;
   const minor = year > 0 && turns <= GUARDIAN_AGE;
@@ -291,73 +253,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
           )}
         />
       </Card>
-      <Card aria-label="Body and safety">
-        <h2>Body and safety</h2>
-        <Controller
-          control={control}
-          name="flags"
-          render={({ field }) => (
-            <Chips
-              label="Needs a doctor’s or physiotherapist’s clearance"
-              value={field.value}
-              onChange={field.onChange}
-              options={CLEARANCE_FLAGS}
-            />
-          )}
-        />
-        {flags.length > 0 && !cleared ? (
-          <Notice tone="stop" role="status">
-            The plan stays closed until you record the clearance.
-          </Notice>
-        ) : null}
-        {flags.length > 0 || student ? (
-          <Grid>
-            {text('clearedOn', 'Cleared on', { type: 'date' })}
-            {text('clearedBy', 'Cleared by')}
-            {text('clearanceNote', 'Cleared for what')}
-          </Grid>
-        ) : null}
-        <Controller
-          control={control}
-          name="painfulParts"
-          render={({ field }) => (
-            <Chips
-              label="Hurts at present (closes drills that load it)"
-              value={field.value}
-              onChange={field.onChange}
-              options={BODY_PARTS}
-            />
-          )}
-        />
-        <Controller
-          control={control}
-          name="speedUnit"
-          render={({ field }) => (
-            <Choice
-              label="Speed on the student’s own page in"
-              value={field.value ?? PRACTICE_UNIT}
-              onChange={(v) => field.onChange(v === PRACTICE_UNIT ? null : v)}
-              options={[{ id: PRACTICE_UNIT, name: 'as here' }, ...named(['mph', 'm/s', 'km/h'])]}
-            />
-          )}
-        />
-        {text('bodyNote', 'Injuries, pain, what to know', { lines: true })}
-        {minor ? (
-          <>
-            <Notice tone="unsure">
-              {turns === GUARDIAN_AGE
-                ? 'Turns 18 this year: before any filming, the birth date or a guardian’s consent must be on file.'
-                : 'Under 18: a guardian’s consent must be on file before any filming.'}
-            </Notice>
-            <Grid>
-              {text('birthDate', 'Birth date', { type: 'date' })}
-              {text('guardianName', 'Guardian')}
-              {text('guardianConsentOn', 'Consent given on', { type: 'date' })}
-            </Grid>
-          </>
-        ) : null}
-        <Soft>{REFERRAL}</Soft>
-      </Card>
+      <StudentBody control={control} text={text} hasRecord={student !== undefined} minor={minor} turns={turns} />
       {save.error ? <Failed error={save.error} /> : null}
       <Row>
         <PrimaryButton type="submit" isDisabled={save.isPending}>

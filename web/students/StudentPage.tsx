@@ -3,13 +3,15 @@ import { format } from 'date-fns';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useState } from 'react';
 import styled from 'styled-components';
+import type { StudentWire } from '../../api/types.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { ask, queryClient } from '../base/api.ts';
 import { useIntent } from '../base/intent.ts';
 import { useMay, useUnits } from '../base/session.tsx';
 import { Button, ButtonLink, PrimaryButton, QuietButton } from '../kit/controls.tsx';
-import { Card, Failed, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
+import { Card, Failed, Notice, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { NotchStick, stickSentence } from '../parts/NotchStick.tsx';
+import { CourseCard } from './CourseCard.tsx';
 import { PracticeLink } from './PracticeLink.tsx';
 import { ClosuresCard } from '../parts/ClosuresCard.tsx';
 import { ThreadCard } from './ThreadCard.tsx';
@@ -31,6 +33,22 @@ const Lessons = styled.ol`
   gap: var(--s3);
   overflow-x: auto;
 `;
+
+/** How the student, and a minor's guardian, are reached. */
+function Contact({ student: s }: { student: StudentWire }) {
+  if (!s.phone && !s.email && !s.guardianContact && s.groups.length === 0) return null;
+  return (
+    <div>
+      <Soft>
+        {s.phone ? <a href={`tel:${s.phone.replace(/[^+\d]/g, '')}`}>{s.phone}</a> : null}
+        {s.phone && s.email ? ' · ' : null}
+        {s.email ? <a href={`mailto:${s.email}`}>{s.email}</a> : null}
+        {s.guardianContact ? ` · guardian${s.guardianName ? ` ${s.guardianName}` : ''}: ${s.guardianContact}` : ''}
+        {s.groups.length > 0 ? ` · ${s.groups.join(', ')}` : ''}
+      </Soft>
+    </div>
+  );
+}
 
 /** A student: stick across the top, lessons as columns in time, screen and practice page under them. */
 export default function StudentPage() {
@@ -62,6 +80,10 @@ export default function StudentPage() {
     mutationFn: (lessonId: string) => ask('DELETE /lessons/:id', { id: lessonId }),
     onSuccess: () => queryClient.invalidateQueries(),
   });
+  const archive = useMutation({
+    mutationFn: (archived: boolean) => ask('PUT /students/:id/archived', { id, body: { archived } }),
+    onSuccess: () => queryClient.invalidateQueries(),
+  });
   const [booking, setBooking] = useState(false);
   if (query.isPending) {
     return (
@@ -91,6 +113,7 @@ export default function StudentPage() {
             {student.goalSpeedMps ? ` to ${units.speed(student.goalSpeedMps, 0)}` : ''}
             {student.goalDate ? ` by ${format(new Date(student.goalDate), 'd MMM yyyy')}` : ''}
           </Soft>
+          <Contact student={student} />
         </div>
         <Row>
           <ForRole to="POST /appointments">
@@ -106,6 +129,11 @@ export default function StudentPage() {
             Calendar file
           </ButtonLink>
           {may('PUT /students/:id') ? <ButtonLink href={`/students/${id}/edit`}>Edit</ButtonLink> : null}
+          {may('PUT /students/:id/archived') ? (
+            <Button onPress={() => archive.mutate(!query.data.archived)} isDisabled={archive.isPending}>
+              {query.data.archived ? 'Take out of the archive' : 'Archive'}
+            </Button>
+          ) : null}
           <PrimaryButton onPress={() => start.mutate()} isDisabled={start.isPending}>
             Start a lesson
           </PrimaryButton>
@@ -113,6 +141,9 @@ export default function StudentPage() {
       </Spread>
       {start.error ? <Failed error={start.error} /> : null}
       {remove.error ? <Failed error={remove.error} /> : null}
+      {query.data.archived ? (
+        <Notice tone="info">Archived: in no list but that of the archived; the record stays whole.</Notice>
+      ) : null}
       <Removed studentId={id} />
       {booking ? (
         <AppointmentForm
@@ -125,7 +156,13 @@ export default function StudentPage() {
         <NotchStick stick={stick} size="full" />
         <Soft>{stickSentence(stick, (v) => units.speed(v))}</Soft>
       </Card>
+      {student.pinnedNote ? (
+        <Notice tone="info">
+          <strong>For next time:</strong> {student.pinnedNote}
+        </Notice>
+      ) : null}
       <ClosuresCard studentId={id} closures={query.data.closures} />
+      <CourseCard studentId={id} />
       <Card aria-label="Lessons">
         <h2>Lessons</h2>
         {lessons.length === 0 ? (
@@ -143,6 +180,7 @@ export default function StudentPage() {
                   <Soft>{l.target ? `target: ${faultById(l.target)?.name ?? l.target}` : 'no target set'}</Soft>
                   <ForRole to="DELETE /lessons/:id">
                     <QuietButton
+                      style={{ justifySelf: 'start' }}
                       onPress={() => remove.mutate(l.id)}
                       aria-label={`Remove the lesson of ${format(new Date(l.startsAt), 'd MMM yyyy, HH:mm')}`}
                     >

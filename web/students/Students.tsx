@@ -36,7 +36,7 @@ function gainWords(gain: StudentCard['gain'], u: Units): string {
   return `${signed(gain.gainMps)} (${signed(gain.interval90Mps[0])} to ${signed(gain.interval90Mps[1])})`;
 }
 const practiceWords = (s: StudentCard): string =>
-  s.plannedDays === 0 ? '–' : `${s.loggedDays} of ${s.plannedDays} days`;
+  s.plannedDays === 0 ? '–' : `${s.loggedDays} ${s.loggedDays === 1 ? 'day' : 'days'}, ${s.plannedDays} planned`;
 
 /** All students in a table: speed, gain with its interval, practice, and when they come. */
 function StudentTable({ students }: { students: readonly StudentCard[] }) {
