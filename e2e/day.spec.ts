@@ -21,7 +21,7 @@ test('a lesson is booked as a series, moved, cancelled and brought back, opened 
   await expect(line).toContainText('30 min');
   await line.getByRole('button', { name: 'What is due: Åse Øglænd, 23:10' }).click();
   await expect(line.getByRole('list', { name: /^Minutes of the lesson/ })).toContainText('Warm up');
-  await expect(line).toContainText('Does not fit into 30 minutes: Body screen.');
+  await expect(line).toContainText('27–30 min');
 
   await line.getByRole('button', { name: 'Move or cancel' }).click();
   await line.getByText('the 2 later ones of the series as well').click();
@@ -86,6 +86,7 @@ test('at twice the size the work has the room, bars fold, and a station’s main
   await startLesson(page);
   const lesson = new URL(page.url()).pathname.split('/').slice(0, 3).join('/');
   await page.keyboard.press('n');
+  await expect(page.getByRole('button', { name: 'Start the block' })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Club speed, mph')).toBeVisible();
   await page.setViewportSize({ width: 640, height: 400 });

@@ -157,7 +157,7 @@ export function Shell() {
   return (
     <Frame>
       <Skip
-        href={`#${WORK}`}
+        href="#page"
         onClick={(e) => {
           e.preventDefault();
           (document.querySelector<HTMLElement>(`[id="${WORK}"]`) ?? document.querySelector('main'))?.focus();
@@ -193,7 +193,7 @@ export function Shell() {
           Sign out
         </button>
       </Rail>
-      <main tabIndex={-1} style={{ outline: 'none', minWidth: 0 }}>
+      <main id="page" tabIndex={-1} style={{ outline: 'none', minWidth: 0 }}>
         {reachable ? null : (
           <Away>
             <Notice tone="stop" role="alert">

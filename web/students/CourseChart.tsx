@@ -156,7 +156,7 @@ export function CourseChart({ course, studentId }: { course: CourseAnswer; stude
             <title>
               Lesson of {dayWords(l.startsAt)}
               {l.target ? `, target ${faultById(l.target)?.name ?? l.target}` : ''}
-              {l.note ? `: ${l.note}` : ''}
+              {l.note ? ', with a note' : ''}
             </title>
           </Link>
         ))}
