@@ -1,3 +1,4 @@
+import { forgetRemovals } from './records/removals.ts';
 import { tuple } from '../core/numeric/tuple.ts';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -91,18 +92,22 @@ describe('writes at the same moment', () => {
       const answer = await server.upload(`/blocks/${block}/imports/motion?id=${importId}&name=s.csv`, csv).expect(201);
       return { importId, motionId: (answer.body as { id: string }).id };
     };
+    /** A day goes by: what was removed does not come back any more. */
+    const aDayLater = async (): Promise<void> => {
+      await server.db.query(`update removals set at = at - interval '25 hours'`);
+      await forgetRemovals(server);
+    };
     const blockOfAnother = async (): Promise<string> => server.block(await server.lesson(await server.student()));
     for (let round = 0; round < 6; round++) {
       const first = await store(await blockOfAnother());
       const other = await blockOfAnother();
-      const [, second] = await Promise.all([
-        server.call('delete', `/imports/${first.importId}`).expect(204),
-        store(other),
-      ]);
+      await server.call('delete', `/imports/${first.importId}`).expect(204);
+      const [, second] = await Promise.all([aDayLater(), store(other)]);
       await server.call('get', `/motions/${second.motionId}/file`).expect(200);
       await server.call('delete', `/imports/${second.importId}`).expect(204);
     }
-    // Nobody names it any more: it is gone.
+    // Nobody names it any more, and it does not come back: it is gone.
+    await aDayLater();
     expect(readdirSync(server.content.folder).filter((f) => !f.endsWith('.part'))).toEqual([]);
   });
 

@@ -25,9 +25,42 @@ export function checkFileSize(bytes: number, fileName: string, most = LARGEST_FI
   );
 }
 
+const DELIMITERS = [';', '\t', ','] as const;
+/** Lines above a header that are looked past: a title, a name, a date. */
+const MOST_TITLE_LINES = 10;
+const isFigure = (cell: string): boolean => /^[+-]?[\d.,]+$/.test(cell.trim());
+const cellsOf = (line: string, delimiter: string): string[] => Papa.parse<string[]>(line, { delimiter }).data[0] ?? [];
+
+/**
+ * Place of the header among lines: the first one, or below a title the first that has as many cells as the line after it, more than
+ * the lines above, and names rather than figures.
+ */
+function headerAfter(lines: readonly string[], first: number): number {
+  const filled = lines
+    .flatMap((line, i) => (i >= first && line.trim() !== '' ? [i] : []))
+    .slice(0, MOST_TITLE_LINES + 2);
+  for (const [k, at] of filled.entries()) {
+    const next = filled[k + 1];
+    if (next === undefined) break;
+    for (const delimiter of DELIMITERS) {
+      const [here, after] = [cellsOf(lines[at]!, delimiter), cellsOf(lines[next]!, delimiter)];
+      const above = filled.slice(0, k).map((i) => cellsOf(lines[i]!, delimiter).length);
+      const names = here.filter((c) => c.trim() !== '' && !isFigure(c)).length;
+      if (
+        here.length > 1 &&
+        here.length === after.length &&
+        2 * names > here.length &&
+        above.every((n) => n < here.length)
+      )
+        return at;
+    }
+  }
+  return first;
+}
+
 /**
  * Reads a comma- or semicolon-separated text with a header row: UTF-8 with or without BOM, CRLF or LF, decimal comma with
- * semicolons. Lines starting with # before the header are `key: value` notes.
+ * semicolons. Lines starting with # before the header are `key: value` notes; a title above the header is looked past.
  * @throws InputError empty-file, wrong-column-count
  */
 export function readDelimited(text: string, fileName: string): DelimitedTable {
@@ -52,6 +85,7 @@ export function readDelimited(text: string, fileName: string): DelimitedTable {
   if (headerIndex >= lines.length) {
     throw new InputError('empty-file', `${fileName} has notes but no header row and no data.`, fileName);
   }
+  headerIndex = headerAfter(lines, headerIndex);
   const delimiter = lines[headerIndex]!.includes(';') ? ';' : lines[headerIndex]!.includes('\t') ? '\t' : ',';
   const parsed = Papa.parse<string[]>(lines.slice(headerIndex).join('\n'), { delimiter, skipEmptyLines: false });
   const header = parsed.data[0]!.map((name) => name.trim());

@@ -19,6 +19,31 @@ const problem = (read: () => unknown): InputError => {
   throw new Error('accepted');
 };
 
+describe('a title above the header', () => {
+  const read = (text: string) => readDelimited(text, 'a.csv');
+  test.each([
+    ['one line', 'Practice of 14 March\nclub,speed\ndriver,90\n', 2],
+    ['a title with a comma', 'Ada Birch, driver\n\nclub,speed,ball\ndriver,90,131\n', 3],
+    ['some lines, semicolons', 'Session;\nBay 4\nclub;speed;ball\ndriver;90,5;131\n', 3],
+    ['none', 'club,speed\ndriver,90\n', 1],
+    ['notes and a title', '# device: pad\nMorning\nclub,speed\ndriver,90\n', 3],
+  ])('%s', (_, text, line) => {
+    expect(read(text).headerLine).toBe(line);
+  });
+  test('rows keep their line in the file, and the title is no row', () => {
+    const table = read('A title\nclub,speed\ndriver,90\niron,80\n');
+    expect(table.header).toEqual(['club', 'speed']);
+    expect(table.rows.map((r) => r.line)).toEqual([3, 4]);
+  });
+  test('a row that is too short stays an error with its place', () => {
+    expect(() => read('club,speed,ball\ndriver,90\n')).toThrow(/line 2: 2 values/);
+  });
+  test('figures alone are no header', () => {
+    expect(read('time_s,hips_dps\n0,1\n1,2\n').headerLine).toBe(1);
+    expect(read('90,131\n91,132\n92,133\n').headerLine).toBe(1);
+  });
+});
+
 describe('shots.csv', () => {
   test('speeds, angles and distances come out in SI', () => {
     const { shots, ignoredColumns } = readShotsCsv(

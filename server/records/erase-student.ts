@@ -85,7 +85,12 @@ export async function eraseStudent(
       const table = tables.find((t) => t.name === name);
       return table ? countOfRecord(tx, table) : Promise.resolve(0);
     };
-    const named = await filesOfRecord(tx, tables);
+    const removed = await tx.query<{ sha256: string }>(
+      `select f.sha256 from removed_files f join removals r on r.id = f.removal_id
+       where r.practice_id = $1 and r.student_id = $2`,
+      [practiceId, studentId],
+    );
+    const named = [...(await filesOfRecord(tx, tables)), ...removed.map((r) => r.sha256)];
     const parts = await tx.query<{ id: string }>(
       `select v.id from videos v join lessons l on l.id = v.lesson_id
        where v.practice_id = $1 and l.student_id = $2 and v.sha256 is null`,

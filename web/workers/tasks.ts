@@ -48,6 +48,8 @@ export interface FilePreview {
   readonly issues: readonly ShotIssue[];
   readonly first: readonly MappedShot[];
   readonly rows: number;
+  /** Line of the file in which the names of the columns stand. */
+  readonly headerLine: number;
   readonly clubs: readonly { readonly club: string; readonly count: number }[];
 }
 
@@ -129,7 +131,14 @@ function preview(input: {
   const own = ownMapping(table.header);
   const mapping = input.mapping ?? own ?? guessMapping(table.header, columnMiddles(table));
   const problems = mappingProblems(mapping);
-  const base = { own: own !== undefined, header: table.header, mapping, problems, rows: table.rows.length };
+  const base = {
+    own: own !== undefined,
+    header: table.header,
+    mapping,
+    problems,
+    rows: table.rows.length,
+    headerLine: table.headerLine,
+  };
   if (problems.length > 0) return { ...base, issues: [], first: [], clubs: [] };
   const shots = readMappedShots(input.text, mapping, input.handedness, input);
   const counts = new Map<string, number>();

@@ -104,6 +104,10 @@ export function ImportShots({
       {preview.error ? <Failed error={preview.error} /> : null}
       {data ? (
         <>
+          <Soft>
+            The names of the columns stand in line {data.headerLine}
+            {data.headerLine > 1 ? '; what stands above is looked past' : ''}.
+          </Soft>
           <Soft>Say what each column is. Guesses are by name, unit and size; the first rows below are in SI.</Soft>
           <SideScroll tabIndex={0} role="region" aria-label="Columns of the file">
             <DataTable>
