@@ -108,6 +108,7 @@ test('at twice the size the work has the room, bars fold, and a station’s main
   await page.keyboard.press('Tab');
   await expect(page.getByRole('button', { name: 'Add the shot' })).toBeFocused();
   await page.goto(`${app.address}/students`);
+  await expect(page.getByRole('heading', { name: 'Students', level: 1 })).toBeVisible();
   await page.keyboard.press('Tab');
   await expect(page.getByRole('link', { name: 'Skip to the work' })).toBeFocused();
 });

@@ -20,7 +20,7 @@ const Line = styled.li<{ $over: boolean }>`
   align-items: center;
   padding: var(--s1) 0;
   border-bottom: 1px solid var(--line);
-  ${({ $over }) => ($over ? 'opacity: 0.72;' : '')}
+  background: ${({ $over }) => ($over ? 'var(--moss-wash)' : 'none')};
   h2 {
     font-size: var(--body, 1rem);
   }
