@@ -118,6 +118,7 @@ test('settings: defaults, and nothing that does not exist', () => {
   expect(settingsSchema.cast({})).toEqual({
     speedUnit: 'mph',
     distanceUnit: 'yd',
+    shotFields: ['clubSpeedMps', 'ballSpeedMps'],
     theme: 'paper',
     smallestGainMps: 0.44704,
     phone: '',

@@ -44,7 +44,7 @@ test('forms say what is wrong where it is wrong, and keep what was typed', async
   await page.getByRole('button', { name: 'Save the student' }).click();
   await expect(page.getByText('Name: is needed')).toBeVisible();
   await expect(page.getByText('Birth year: must be 1900 or later')).toBeVisible();
-  await expect(page.getByText('Height, cm: must be at least 0.6 m')).toBeVisible();
+  await expect(page.getByText('Height, cm: must be 60 to 250 cm')).toBeVisible();
   await expect(page.getByLabel('Birth year')).toHaveValue('1812');
 });
 

@@ -45,6 +45,10 @@ describe('a set that was heard', () => {
     const bad = await server.call('post', path, { ...one, id: uuid(), diameterM: 3 }).expect(422);
     expect(bad.body).toMatchObject({ where: 'diameterM' });
     await server.call('post', path, { ...one, id: uuid(), swings: [] }).expect(422);
+    // The same recording kept again counts once; in another lesson it is another's.
+    expect((await server.call('post', path, { ...one, id: uuid() }).expect(409)).body.code).toBe('already-here');
+    const elsewhere = await server.lesson(await server.student());
+    await server.call('post', `/lessons/${elsewhere}/swish-sets`, { ...one, id: uuid() }).expect(201);
     const stranger = await server.otherPractice();
     await server.call('delete', `/swish-sets/${one.id}`, undefined, stranger).expect(404);
     await server.call('delete', `/swish-sets/${one.id}`).expect(204);

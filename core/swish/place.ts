@@ -15,7 +15,7 @@ const REFERENCE_SD_M = { click: 0, brush: 0.04 } as const;
 const REFERENCE_LATE_S = { click: 0, brush: 0.001 } as const;
 const SPEED_SD_SHARE = sdOf('swishSpeed') / 100;
 /** Nearer to the ball than this the peak is at the ball, s. */
-const AT_BALL_S = 0.008;
+export const AT_BALL_S = 0.008;
 const STEPS = 40;
 
 export interface PeakPlace {

@@ -1,6 +1,7 @@
 import { tuple } from '../../core/numeric/tuple.ts';
 import type { NextFunction, Request, RequestHandler, Response, Router } from 'express';
 import type { Logger } from 'pino';
+import { fieldWords, withOtherUnits } from '../../api/field-words.ts';
 import { mayDo, type Role } from '../../api/roles.ts';
 import type { ReachAnswer } from '../../api/types.ts';
 import type { Address, Answers } from '../../api/routes.ts';
@@ -69,7 +70,7 @@ export function valid<T>(schema: yup.Schema<T>, value: unknown): T {
     throw new Problem(
       422,
       'bad-field',
-      `${where || 'The request'} ${error.errors[0]!.replace(where, '').trim()}`.trim(),
+      `${where ? fieldWords(where) : 'The request'} ${withOtherUnits(error.errors[0]!.replace(where, '').trim())}`.trim(),
       where,
     );
   }

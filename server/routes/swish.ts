@@ -3,9 +3,9 @@ import { swishSetSchema } from '../../api/capture-schemas.ts';
 import { measureSwish } from '../../core/diagnosis/evidence-of-swish.ts';
 import { removeOne } from './removals.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
-import { notFound } from '../http/problem.ts';
+import { notFound, Problem } from '../http/problem.ts';
 import { lessonRow } from '../rows/lessons.ts';
-import { insertSwishSet } from '../rows/swish.ts';
+import { insertSwishSet, sameSwishSet } from '../rows/swish.ts';
 
 /** Sets of swings that were heard in a lesson, kept as evidence. */
 export function swishRoutes(services: Services): Router {
@@ -17,6 +17,13 @@ export function swishRoutes(services: Services): Router {
     const lesson = await lessonRow(db, practiceId, idParam(req));
     if (!lesson) throw notFound('The lesson');
     const input = valid(swishSetSchema, req.body);
+    if (await sameSwishSet(db, practiceId, lesson.id, input.id, input.swings))
+      throw new Problem(
+        409,
+        'already-here',
+        'These swings are kept in this lesson already; they count once.',
+        'swings',
+      );
     const usual = input.swings.filter((s) => s.direction === 'usual');
     const label = `swish of ${input.swings.length} swings`;
     const measurements = measureSwish(usual, { kind: 'swish', id: input.id, label });

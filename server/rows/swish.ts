@@ -26,6 +26,21 @@ export const swishSetsOfLesson = (db: Db, practiceId: string, lessonId: string):
     [practiceId, lessonId],
   );
 
+/** Whether a lesson holds the same swings in another set: the same recording twice is one. */
+export const sameSwishSet = async (
+  db: Db,
+  practiceId: string,
+  lessonId: string,
+  id: string,
+  swings: SwishSetWire['swings'],
+): Promise<boolean> =>
+  (
+    await db.query(
+      'select 1 from swish_sets where practice_id = $1 and lesson_id = $2 and id <> $3 and swings = $4::jsonb limit 1',
+      [practiceId, lessonId, id, JSON.stringify(swings)],
+    )
+  ).length > 0;
+
 export const insertSwishSet = (
   db: Db,
   practiceId: string,

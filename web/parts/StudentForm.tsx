@@ -81,7 +81,8 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     resolver: async (values, context, options) => {
       const result = await resolver(toInput(values) as never, context as never, options as never);
       const errors = result.errors as Record<string, unknown>;
-      if (errors.heightM) errors.heightCm = errors.heightM;
+      // In the unit of the field.
+      if (errors.heightM) errors.heightCm = { type: 'range', message: 'must be 60 to 250 cm' };
       if (errors.goalSpeedMps) errors.goalSpeed = errors.goalSpeedMps;
       return { values: Object.keys(errors).length > 0 ? {} : values, errors } as never;
     },

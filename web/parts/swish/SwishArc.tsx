@@ -1,4 +1,5 @@
 import type { HeardSwing } from '../../../core/swish/analyse.ts';
+import type { SetPlace } from '../../../core/swish/set-place.ts';
 
 const WIDTH = 640;
 const HEIGHT = 220;
@@ -17,7 +18,7 @@ const REFUSED_WORDS: Readonly<Record<string, string>> = {
 };
 
 /** One swing in words. */
-export function swingInWords(s: HeardSwing): string {
+export function swingInWords(s: Pick<HeardSwing, 'refused' | 'pastBallM' | 'uncertaintyM' | 'judgement'>): string {
   if (s.refused) return `Not judged: ${REFUSED_WORDS[s.refused]}.`;
   if (s.pastBallM === null || s.uncertaintyM === null) return 'Speed only: no ball was heard, so there is no place.';
   const cm = Math.round(Math.abs(100 * s.pastBallM));
@@ -25,6 +26,10 @@ export function swingInWords(s: HeardSwing): string {
   const place = s.judgement === 'at' ? 'at the ball' : `${cm} cm ${side} the ball`;
   return `Fastest ${place} (± ${Math.round(100 * s.uncertaintyM)} cm).`;
 }
+
+/** A set in words: its middle, not its last swing. */
+export const setInWords = (s: SetPlace): string =>
+  swingInWords(s).replace(/\.$/, `, the middle of ${s.swings} swings.`);
 
 /** Place on the arc, m past the ball along it; a left-hander's target lies the other way. */
 const onArc = (m: number, side: 1 | -1): readonly [number, number] => {

@@ -4,6 +4,7 @@ import { LARGEST_WAV_BYTES, writeWav } from '../../../core/formats/wav.ts';
 import { checkFileSize } from '../../../core/formats/delimited.ts';
 import type { BallReference, SwishOptions } from '../../../core/swish/analyse.ts';
 import type { HeardRepWire, SwishSetWire } from '../../../api/capture-types.ts';
+import { placeOfSet } from '../../../core/swish/set-place.ts';
 import { run } from '../../workers/run.ts';
 import type { HeardSwish } from '../../workers/swish-tasks.ts';
 import { Choice } from '../../kit/chips.tsx';
@@ -13,7 +14,7 @@ import { Card, Failed, Grid, Notice, Row, Sentence, Soft, Spread } from '../../k
 import { SavePicture } from '../../kit/SavePicture.tsx';
 import { saveFile } from '../../kit/save-file.ts';
 import { soundOf } from './sound-of-video.ts';
-import { SwishArc, swingInWords } from './SwishArc.tsx';
+import { setInWords, SwishArc, swingInWords } from './SwishArc.tsx';
 import { SetFigures, SwingTable, type Direction, type Kept } from './SwishSet.tsx';
 import { useLiveSwish } from './use-live-swish.ts';
 import { useMicrophone, type MicrophoneState } from './use-microphone.ts';
@@ -22,6 +23,14 @@ const STATE_WORDS: Readonly<Partial<Record<MicrophoneState, string>>> = {
   refused: 'The microphone was not allowed. Allow it for this page in the browser, or load a recording.',
   missing: 'No microphone was found. Plug one in, or load a recording.',
   lost: 'The microphone was unplugged. What was heard before is kept; start again to go on.',
+};
+
+const keyOf = (source: string, peakTimeS: number): string => `${source} ${peakTimeS}`;
+/** Tells one recording from another by its length and bytes. */
+const printOf = (bytes: ArrayBuffer): string => {
+  let sum = 0;
+  for (const b of new Uint8Array(bytes)) sum = (Math.imul(sum, 31) + b) | 0;
+  return `${bytes.byteLength} ${sum}`;
 };
 
 const judged = (
@@ -56,25 +65,24 @@ export function SwishPanel({
   const [warnings, setWarnings] = useState<readonly string[]>([]);
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
-  const [turned, setTurned] = useState<ReadonlySet<number>>(new Set());
+  /** Direction of swings for which another was said than they were heard under. */
+  const [ways, setWays] = useState<ReadonlyMap<string, Direction>>(new Map());
+  const [read, setRead] = useState<ReadonlySet<string>>(new Set());
   const options = useMemo(
     (): SwishOptions => ({ diameterM: diameterMm / 1000, ball, microphone: place }),
     [diameterMm, ball, place],
   );
   const microphone = useMicrophone();
   const live = useLiveSwish(microphone, options, (s) => {
-    if (direction === 'other') setTurned((t) => new Set(t).add(s.peakTimeS));
+    if (direction === 'other') setWays((w) => new Map(w).set(keyOf('microphone', s.peakTimeS), 'other'));
     if (s.judgement !== 'none') onJudged?.(judged(s, s.judgement));
   });
-  const kept: Kept[] = [
+  const kept = [
     ...fromFiles,
-    ...live.swings.map((swing): Kept => ({
-      swing,
-      direction: turned.has(swing.peakTimeS) ? 'other' : 'usual',
-      source: 'microphone',
-    })),
-  ];
+    ...live.swings.map((swing): Kept => ({ swing, direction: 'usual', source: 'microphone' })),
+  ].map((k): Kept => ({ ...k, direction: ways.get(keyOf(k.source, k.swing.peakTimeS)) ?? k.direction }));
   const last = kept[kept.length - 1]?.swing;
+  const set = placeOfSet(kept.filter((k) => k.direction === 'usual').map((k) => k.swing));
   const hear = (name: string, heard: HeardSwish): void => {
     setFromFiles((k) => [...k, ...heard.swings.map((swing): Kept => ({ swing, direction, source: name }))]);
     setWarnings(heard.warnings.map((w) => `${name}: ${w}`));
@@ -95,6 +103,9 @@ export function SwishPanel({
       for (const file of files) {
         checkFileSize(file.size, file.name, LARGEST_WAV_BYTES);
         const bytes = await file.arrayBuffer();
+        const print = printOf(bytes);
+        if (read.has(print)) throw new Error(`${file.name} is in this set already: it counts once.`);
+        setRead((r) => new Set(r).add(print));
         if (/^video/.test(file.type)) hear(file.name, await run('swishLive', { ...(await soundOf(bytes)), options }));
         else hear(file.name, await run('swishFile', { bytes, fileName: file.name, options }));
       }
@@ -201,6 +212,8 @@ export function SwishPanel({
                 live.clear();
                 setFromFiles([]);
                 setWarnings([]);
+                setWays(new Map());
+                setRead(new Set());
               }}
             >
               New set
@@ -224,7 +237,12 @@ export function SwishPanel({
       </Card>
       <Card aria-label="Swish">
         <Spread>
-          <Sentence data-testid="swish-sentence">{last ? swingInWords(last) : 'No swing yet.'}</Sentence>
+          <div>
+            <Sentence data-testid="swish-sentence">
+              {set ? setInWords(set) : last ? swingInWords(last) : 'No swing yet.'}
+            </Sentence>
+            {set && last ? <Soft>The last one: {swingInWords(last)}</Soft> : null}
+          </div>
           <SavePicture name="swish" />
         </Spread>
         <div data-picture>
@@ -234,7 +252,16 @@ export function SwishPanel({
         {warnings.map((w) => (
           <Soft key={w}>{w}</Soft>
         ))}
-        {kept.length > 0 && !simple ? <SwingTable kept={kept} /> : null}
+        {kept.length > 0 && !simple ? (
+          <SwingTable
+            kept={kept}
+            onTurn={(k) =>
+              setWays((w) =>
+                new Map(w).set(keyOf(k.source, k.swing.peakTimeS), k.direction === 'usual' ? 'other' : 'usual'),
+              )
+            }
+          />
+        ) : null}
         <Soft>
           Good to about 12 cm in the middle and 31 cm for nine of ten on simulated recordings; tip speed to 5 %. On real
           recordings this is unproven.

@@ -1,6 +1,7 @@
 import type { HeardSwing } from '../../../core/swish/analyse.ts';
 import { balanceOf } from '../../../core/swish/place.ts';
 import { useUnits } from '../../base/session.tsx';
+import { QuietButton } from '../../kit/controls.tsx';
 import { DataTable, Facts } from '../../kit/layout.tsx';
 
 export type Direction = 'usual' | 'other';
@@ -53,7 +54,7 @@ export function SetFigures({ kept }: { kept: readonly Kept[] }) {
 }
 
 /** Each swing of a set. */
-export function SwingTable({ kept }: { kept: readonly Kept[] }) {
+export function SwingTable({ kept, onTurn }: { kept: readonly Kept[]; onTurn: (k: Kept) => void }) {
   const units = useUnits();
   return (
     <DataTable>
@@ -68,14 +69,17 @@ export function SwingTable({ kept }: { kept: readonly Kept[] }) {
         </tr>
       </thead>
       <tbody>
-        {kept.map(({ swing: s, direction: d, source }, i) => {
+        {kept.map((k, i) => {
+          const { swing: s, direction: d, source } = k;
           const earlier = kept[i - 1];
           const restS = earlier?.source === source ? s.peakTimeS - earlier.swing.peakTimeS : -1;
           const rest = restS > 0 ? `${restS.toFixed(1)} s` : '–';
           return (
             <tr key={i}>
               <th scope="row">{i + 1}</th>
-              <td>{d === 'usual' ? 'usual' : 'other way'}</td>
+              <td>
+                <QuietButton onPress={() => onTurn(k)}>{d === 'usual' ? 'usual' : 'other way'}</QuietButton>
+              </td>
               <td>{units.speed(s.tipSpeedMps)}</td>
               <td>
                 {s.pastBallM === null
