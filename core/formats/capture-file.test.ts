@@ -7,7 +7,8 @@ import { analyseSequence } from '../capture/sequence.ts';
 import { SEGMENTS } from '../capture/motion.ts';
 import { must } from '../errors/must.ts';
 import { radToDeg } from '../units/units.ts';
-import { readGroundFile, readMotionFile } from './capture-file.ts';
+import { handOfFile, readGroundFile, readMotionFile } from './capture-file.ts';
+import { otherHandIssue } from './check-shots.ts';
 import { writeC3d } from './c3d-write.ts';
 import { readGroundCsv } from './ground-csv.ts';
 import { readMotionCsv } from './motion-csv.ts';
@@ -69,5 +70,20 @@ describe('curves out of a C3D', () => {
   test('no channel of ours, a unit of nobody: said', () => {
     expect(() => readMotionFile(asC3d(240, { EMG: [1, 2, 3] }, 'mV'), 'a.c3d')).toThrow(/Nothing gives the club/);
     expect(() => readMotionFile(asC3d(240, { club: [1, 2, 3] }, 'furlong'), 'a.c3d')).toThrow(/not understood/);
+  });
+});
+
+describe('the hand that a file is of', () => {
+  const bytes = (text: string): ArrayBuffer => new TextEncoder().encode(text).buffer as ArrayBuffer;
+  const table = 'time_s,club_dps\n0,0\n0.1,5\n';
+  test('is read from its notes in any spelling, and left open where nothing says it', () => {
+    expect(handOfFile(bytes(`# handedness: Left\n${table}`), 'a.csv')).toBe('left');
+    expect(handOfFile(bytes(`# handedness: R\n${table}`), 'a.csv')).toBe('right');
+    expect(handOfFile(bytes(table), 'a.csv')).toBeUndefined();
+  });
+  test('is warned of only where it is not the student’s', () => {
+    expect(otherHandIssue('right', 'right')).toEqual([]);
+    expect(otherHandIssue(undefined, 'left')).toEqual([]);
+    expect(otherHandIssue('right', 'left')[0]?.text).toMatch(/of a right-hander; the student plays left-handed/);
   });
 });

@@ -1,5 +1,6 @@
 import type { GroundCapture } from '../capture/ground.ts';
 import type { MotionCapture } from '../capture/motion.ts';
+import { handOfPoints } from '../capture/points/guess-axes.ts';
 import { InputError } from '../errors/input-error.ts';
 import type { Handedness } from '../units/units.ts';
 import { readC3d } from './c3d.ts';
@@ -51,6 +52,22 @@ export function captureSource(bytes: ArrayBuffer, fileName: string): CaptureSour
 function hasOwnHeader(text: string, fileName: string, kind: CaptureKind): boolean {
   const { header } = readDelimited(text, fileName);
   return kind === 'motion' ? isMotionHeader(header) : header.includes('lead_fz_n') || header.includes('lead_share_pct');
+}
+
+const handIn = (words: string | undefined): Handedness | undefined =>
+  /^\s*(r\b|right)/i.test(words ?? '') ? 'right' : /^\s*(l\b|left)/i.test(words ?? '') ? 'left' : undefined;
+
+/** Hand that the notes above a table's header give (`# handedness: left`). */
+export const handOfNotes = (notes: Readonly<Record<string, string>>): Handedness | undefined =>
+  handIn(notes.handedness ?? notes.hand);
+
+/**
+ * Hand of the player in a capture file: by its notes, else by where the club head flies past the body's two sides; undefined where
+ * neither tells.
+ */
+export function handOfFile(bytes: ArrayBuffer, fileName: string): Handedness | undefined {
+  const source = captureSource(bytes, fileName);
+  return handOfNotes(source.notes) ?? handOfPoints(source.points);
 }
 
 /** The mapping that a file needs: null for our own columns, else the guess from its names. */

@@ -1,10 +1,11 @@
 import { mean, median, quantile } from '../numeric/statistics.ts';
 import type { MappedShot, Repair } from './mapped-shots.ts';
+import type { Handedness } from '../units/units.ts';
 import { shotField, type ShotKey, type ShotValues } from './shot-fields.ts';
 
 /** Something in a file that looks wrong: what, where, and the repair offered, if there is one. */
 export interface ShotIssue {
-  readonly kind: 'impossible' | 'mixed-units' | 'mirrored' | 'clock-back' | 'no-time';
+  readonly kind: 'impossible' | 'mixed-units' | 'mirrored' | 'clock-back' | 'no-time' | 'other-hand';
   readonly text: string;
   /** First lines concerned, and how many there are. */
   readonly lines: readonly number[];
@@ -26,6 +27,16 @@ const FEWEST_FOR_SIGNS = 6;
 /** Below this correlation the signs of two quantities that go together are taken as turned round. */
 const TURNED = -0.4;
 const STRAIGHT = 0.4;
+
+/** A file that says it is of a player of the other hand: its sides would be read the wrong way round. */
+export const otherHandIssue = (fileHand: Handedness | undefined, student: Handedness): ShotIssue[] =>
+  fileHand === undefined || fileHand === student
+    ? []
+    : [{ kind: 'other-hand', text: otherHandWords(fileHand), lines: [], count: 0 }];
+
+/** The warning about a file of a player of the other hand. */
+export const otherHandWords = (fileHand: Handedness): string =>
+  `This file says that it is of a ${fileHand}-hander; the student plays ${fileHand === 'right' ? 'left' : 'right'}-handed. Read all the same, its sides count as the student’s.`;
 
 const lines = (shots: readonly MappedShot[]) => ({
   lines: shots.slice(0, SHOWN_LINES).map((s) => s.line),

@@ -1,4 +1,4 @@
-import { captureSource, neededMapping } from '../../core/formats/capture-file.ts';
+import { captureSource, handOfFile, neededMapping } from '../../core/formats/capture-file.ts';
 import { mappingLacks, type CaptureKind, type CaptureMapping } from '../../core/formats/capture-mapping.ts';
 import { sourceLabels } from '../../core/formats/capture-source.ts';
 import type { Handedness } from '../../core/units/units.ts';
@@ -14,25 +14,38 @@ export interface CaptureNeeds {
   readonly plain: boolean;
 }
 
-/** Looks into a capture file: null where it is in our own columns, else what it holds and the guess. */
-export function captureNeeds(input: {
+/** What has to be asked of a capture file. */
+export interface CaptureLook {
+  /** Null where it is in our own columns. */
+  readonly needs: CaptureNeeds | null;
+  /** Hand that the file gives, where that is not the student's. */
+  readonly otherHand: Handedness | null;
+}
+
+/** Looks into a capture file: what it holds with the guess, and whether it is of a player of the other hand. */
+export function lookIntoCapture(input: {
   bytes: ArrayBuffer;
   fileName: string;
   kind: CaptureKind;
   handedness: Handedness;
-}): CaptureNeeds | null {
+}): CaptureLook {
   const { bytes, fileName, kind, handedness } = input;
-  if (!hasTime(bytes, fileName)) return null;
+  if (!hasTime(bytes, fileName)) return { needs: null, otherHand: null };
+  const hand = handOfFile(bytes, fileName);
+  const otherHand = hand && hand !== handedness ? hand : null;
   const needed = neededMapping(bytes, fileName, kind, handedness);
-  if (!needed) return null;
+  if (!needed) return { needs: null, otherHand };
   const { source, guess } = needed;
   const byNames = { ...guess, points: {} };
   return {
-    labels: sourceLabels(source, kind),
-    channels: source.channels.map(({ label, unit }) => ({ label, unit })),
-    points: source.points.map((p) => p.label),
-    guess,
-    plain: mappingLacks(byNames, kind).length === 0 && source.points.length === 0,
+    needs: {
+      labels: sourceLabels(source, kind),
+      channels: source.channels.map(({ label, unit }) => ({ label, unit })),
+      points: source.points.map((p) => p.label),
+      guess,
+      plain: mappingLacks(byNames, kind).length === 0 && source.points.length === 0,
+    },
+    otherHand,
   };
 }
 

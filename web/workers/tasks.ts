@@ -10,7 +10,8 @@ import { CannotSayError, InputError } from '../../core/errors/input-error.ts';
 import { DEFAULT_AIR, type Air } from '../../core/flight/air.ts';
 import { simulateFlight } from '../../core/flight/ball-flight.ts';
 import type { Ground } from '../../core/flight/bounce.ts';
-import { checkShots, type ShotIssue } from '../../core/formats/check-shots.ts';
+import { handOfNotes } from '../../core/formats/capture-file.ts';
+import { checkShots, otherHandIssue, type ShotIssue } from '../../core/formats/check-shots.ts';
 import { readDelimited } from '../../core/formats/delimited.ts';
 import { columnMiddles, readMappedShots, type MappedShot, type Repair } from '../../core/formats/mapped-shots.ts';
 import { guessMapping, mappingProblems, ownMapping, type MappedColumn } from '../../core/formats/shot-columns.ts';
@@ -22,7 +23,7 @@ import { strikeMap, type StrikeMap } from '../../core/impact/strike-map.ts';
 import { settled, type Settling } from '../../core/review/settle.ts';
 import type { Review } from '../../core/review/review.ts';
 import type { Handedness } from '../../core/units/units.ts';
-import { captureNeeds } from './capture-tasks.ts';
+import { lookIntoCapture } from './capture-tasks.ts';
 import { SWING_TASKS } from './swing-tasks.ts';
 import { SWISH_TASKS } from './swish-tasks.ts';
 
@@ -145,7 +146,7 @@ function preview(input: {
   for (const s of shots) counts.set(s.club, (counts.get(s.club) ?? 0) + 1);
   return {
     ...base,
-    issues: checkShots(shots),
+    issues: [...otherHandIssue(handOfNotes(table.notes), input.handedness), ...checkShots(shots)],
     first: shots.slice(0, PREVIEW_ROWS),
     clubs: [...counts].map(([club, count]) => ({ club, count })),
   };
@@ -155,7 +156,7 @@ function preview(input: {
 export const TASKS = {
   ...SWING_TASKS,
   ...SWISH_TASKS,
-  captureNeeds,
+  lookIntoCapture,
   budget,
   value,
   optimum,

@@ -2,9 +2,9 @@ import { tuple } from '../../numeric/tuple.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { symmetricEigen } from '../../numeric/eigen.ts';
-import { guessAxes } from './guess-axes.ts';
+import { guessAxes, handOfPoints } from './guess-axes.ts';
 import { length, mainDirection, planeNormal, rotationBetween, spansPlane, type Vec3 } from './rigid.ts';
-import { axesFit, guessRoles, sideOf } from './roles.ts';
+import { axesFit, chestLabels, guessRoles, sideOf } from './roles.ts';
 import { clusterTurn, towardBody } from './segments-from-points.ts';
 
 const number = (most: number) => fc.double({ min: -most, max: most, noNaN: true });
@@ -120,7 +120,26 @@ describe('names and axes', () => {
       grip: ['Club_Grip'],
       clubHead: ['Club_Head_Toe', 'Club_Head_Heel'],
     });
-    expect(roles.chest).toEqual(expect.arrayContaining(['C7', 'T10', 'CLAV', 'STRN', 'LSHO', 'RSHO']));
+    expect(roles.chest).toEqual(expect.arrayContaining(['C7', 'T10', 'CLAV', 'STRN', 'RSHO']));
+    expect(chestLabels(roles)).toEqual(expect.arrayContaining(['C7', 'LSHO', 'RSHO']));
+    const taken = Object.values(roles).flat();
+    expect(new Set(taken).size).toBe(taken.length);
+  });
+  test('a head beside a named club head is the player’s; alone it is the club’s', () => {
+    expect(guessRoles(['HEAD', 'CLUBHEAD', 'GRIP'], 'right')).toEqual({ clubHead: ['CLUBHEAD'], grip: ['GRIP'] });
+    expect(guessRoles(['head', 'hand'], 'right').clubHead).toEqual(['head']);
+  });
+  test('which hand plays is seen from the flight of the head past the sides, or not said', () => {
+    const still = (label: string, place: Vec3) => ({ label, places: [place, place, place] });
+    const body = [still('LSHO', [0.2, 0, 1.4]), still('RSHO', [-0.2, 0, 1.4])];
+    const head = (dx: number, dy: number) => ({
+      label: 'CLUBHEAD',
+      places: [0, 1, 2].map((i): Vec3 => [i * dx, i * dy, 0]),
+    });
+    expect(handOfPoints([...body, head(0.4, 0.1)])).toBe('right');
+    expect(handOfPoints([...body, head(-0.4, 0.1)])).toBe('left');
+    expect(handOfPoints([...body, head(0.05, 0.4)])).toBeUndefined();
+    expect(handOfPoints([still('C7', [0, 0, 1]), head(1, 0)])).toBeUndefined();
   });
   test('a left-hander leads with the right', () => {
     const roles = guessRoles([...LAB, ...CLUB], 'left');

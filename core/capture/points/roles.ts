@@ -13,6 +13,11 @@ export const ROLE_NAMES: Readonly<Record<PointRole, string>> = {
 };
 export type PointsByRole = Partial<Record<PointRole, readonly string[]>>;
 
+/** Points that turn with the chest: those named so and the lead shoulder, each once. */
+export const chestLabels = (roles: PointsByRole): readonly string[] => [
+  ...new Set([...(roles.chest ?? []), ...(roles.leadShoulder ?? [])]),
+];
+
 /** Axes of a laboratory, with the way they point. */
 export const AXIS_NAMES = ['+x', '-x', '+y', '-y', '+z', '-z'] as const;
 export type AxisName = (typeof AXIS_NAMES)[number];
@@ -46,7 +51,10 @@ export function sideOf(label: string, handedness: Handedness): 'lead' | 'trail' 
   return SIDES[lead === 'left' ? 'right' : 'left'].test(w) || /trail/.test(w) ? 'trail' : undefined;
 }
 
-/** Roles of points by what their labels say (English words and the usual short forms), for the instructor to put right. */
+/**
+ * Roles of points by what their labels say (English words and the usual short forms), for the instructor to put right. A point
+ * gets one role: the lead shoulder is not named among the chest's, to which it belongs all the same (see `chestLabels`).
+ */
 export function guessRoles(labels: readonly string[], handedness: Handedness): PointsByRole {
   const of = (test: (w: string) => boolean): string[] => labels.filter((l) => test(words(l)));
   const club = (w: string): boolean => /club|shaft|grip|hosel|stick/.test(w);
@@ -55,14 +63,23 @@ export function guessRoles(labels: readonly string[], handedness: Handedness): P
   const hands = of((w) => !club(w) && /wrist|\b[lr]?wr[ab]?\b|hand|finger|\b[lr]?fin\b/.test(w));
   const leadHands = hands.filter((l) => sideOf(l, handedness) === 'lead');
   const freeHands = hands.filter((l) => sideOf(l, handedness) !== 'trail');
-  const heads = of((w) => /club ?head|head of club|hosel|club ?(toe|heel|face)|^toe$|^head$/.test(w));
-  const roles: Partial<Record<PointRole, readonly string[]>> = {
+  const named = of((w) => /club ?head|head of club|hosel|club ?(head )?(toe|heel|face)/.test(w));
+  // A bare "head" beside a named club head is the player's.
+  const heads = named.length > 0 ? named : of((w) => /^(head|toe)$/.test(w));
+  const leadShoulder = shoulders.filter((l) => sideOf(l, handedness) === 'lead').slice(0, 1);
+  const wanted: Partial<Record<PointRole, readonly string[]>> = {
     hips: of((w) => !club(w) && /hip|pelvi|\b[lr]?asis?\b|\b[lr]?psis?\b|sacr|iliac|waist/.test(w)),
+    leadShoulder,
     chest: [...chest, ...shoulders],
-    leadShoulder: shoulders.filter((l) => sideOf(l, handedness) === 'lead').slice(0, 1),
     leadHand: (leadHands.length > 0 ? leadHands : freeHands).slice(0, 2),
     grip: of((w) => /grip|butt|shaft ?(top|1|upper)|club ?(top|1)$/.test(w)).slice(0, 1),
     clubHead: heads,
   };
-  return Object.fromEntries(Object.entries(roles).filter(([, list]) => list.length > 0));
+  const taken = new Set<string>();
+  const roles = Object.entries(wanted).map(([role, list]) => {
+    const free = list.filter((l) => !taken.has(l));
+    free.forEach((l) => taken.add(l));
+    return [role, free] as const;
+  });
+  return Object.fromEntries(roles.filter(([, list]) => list.length > 0));
 }

@@ -18,7 +18,7 @@ import {
   unit,
   type Vec3,
 } from './rigid.ts';
-import { axesFit, type AxisName, type LabAxes, type PointsByRole } from './roles.ts';
+import { axesFit, chestLabels, type AxisName, type LabAxes, type PointsByRole } from './roles.ts';
 import { InputError } from '../../errors/input-error.ts';
 
 /** Points over one time axis, m; null where one was not seen. */
@@ -206,7 +206,7 @@ export function curvesFromPoints(time: readonly number[], points: PointSeries, r
     return counted.setup;
   };
   for (const segment of ['hips', 'chest'] as const) {
-    const labels = (roles[segment] ?? []).filter((l) => points[l]);
+    const labels = (segment === 'chest' ? chestLabels(roles) : (roles.hips ?? [])).filter((l) => points[l]);
     if (labels.length >= 2) put(segment, clusterTurn(points, labels, time));
   }
   const at = (role: 'leadShoulder' | 'leadHand' | 'grip' | 'clubHead'): (Vec3 | null)[] | undefined => {

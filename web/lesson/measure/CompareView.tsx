@@ -7,6 +7,7 @@ import { PrimaryButton, Select } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Notice, Row, Sentence, Soft, Waiting } from '../../kit/layout.tsx';
 import { blockName, type DatedBlock } from '../common/block-name.ts';
 import { useEarlierBlocks, useLessonWrite } from '../common/data.ts';
+import { firstPair } from './first-pair.ts';
 import { linear, YTicks } from '../../kit/chart.tsx';
 
 /** The comparison in a sentence: which is faster, by how much, how sure. */
@@ -30,9 +31,6 @@ function useSentence(c: ComparisonAnswer | undefined, a?: DatedBlock, b?: DatedB
         : '';
   return `${chance >= 90 ? `${name(faster ? b : a)} is faster` : `${name(faster ? b : a)} is more likely faster than not`}: ${units.speed(Math.abs(c.differenceMps))} (${figure(lo)} to ${figure(hi)}), faster at all with ${Math.min(99, chance)} %.${more}`;
 }
-
-const isLike = (a: BlockWire, b: BlockWire): boolean =>
-  a.club === b.club && a.withBall === b.withBall && a.condition === b.condition;
 
 const WIDTH = 640;
 const HEIGHT = 150;
@@ -103,13 +101,12 @@ export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
   const lessonId = lesson.lesson.id;
   const earlier = useEarlierBlocks(lesson);
   const blocks: DatedBlock[] = [...earlier, ...lesson.blocks];
-  const [a, setA] = useState(lesson.blocks.at(-2)?.id ?? '');
-  const [b, setB] = useState(lesson.blocks.at(-1)?.id ?? '');
+  const [a, setA] = useState('');
+  const [b, setB] = useState('');
   const [nextId, setNextId] = useState(newId);
-  const second = blocks.find((x) => x.id === b) ?? blocks.at(-1);
-  // Where only one block is of today, it is set beside the one of its kind in the lesson before.
-  const alike = earlier.find((x) => second && isLike(x, second) && x.id !== second.id);
-  const first = blocks.find((x) => x.id === a) ?? alike ?? blocks[0];
+  const offered = firstPair(lesson.blocks, earlier);
+  const first = blocks.find((x) => x.id === a) ?? offered?.[0];
+  const second = blocks.find((x) => x.id === b) ?? offered?.[1];
   const ready = first !== undefined && second !== undefined && first.id !== second.id;
   const comparison = useQuery({
     queryKey: ['lesson', lessonId, 'compare', first?.id, second?.id],

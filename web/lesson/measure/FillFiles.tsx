@@ -2,7 +2,9 @@ import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import type { BlockWire, LessonAnswer } from '../../../api/types.ts';
 import { LARGEST_C3D_BYTES } from '../../../core/formats/c3d.ts';
+import { otherHandWords } from '../../../core/formats/check-shots.ts';
 import { LARGEST_FILE_BYTES } from '../../../core/formats/delimited.ts';
+import { ApiError } from '../../base/api.ts';
 import { Button, PrimaryButton } from '../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft } from '../../kit/layout.tsx';
 import { useLessonWrite } from '../common/data.ts';
@@ -32,12 +34,21 @@ function CaptureQuestions({
   lesson: LessonAnswer;
   onDone: (said: string) => void;
 }) {
-  const read = useLessonWrite(lesson.lesson.id, async (answers: Answers) =>
-    onDone(await postCapture(block, asked, answers)),
-  );
+  const [doubt, setDoubt] = useState(asked.doubt);
+  const [given, setGiven] = useState<Answers>({});
+  const read = useLessonWrite(lesson.lesson.id, async (answers: Answers) => {
+    try {
+      onDone(await postCapture(block, asked, answers));
+    } catch (error) {
+      if (!(error instanceof ApiError && error.code === 'unit-doubt')) throw error;
+      setGiven(answers);
+      setDoubt(error.message);
+    }
+  });
   return (
     <>
-      {asked.needs ? (
+      {asked.otherHand ? <Notice tone="unsure">{otherHandWords(asked.otherHand)}</Notice> : null}
+      {asked.needs && doubt === '' ? (
         <ImportCapture
           fileName={asked.file.name}
           kind={asked.kind}
@@ -47,11 +58,20 @@ function CaptureQuestions({
           onRead={(mapping, remember) => read.mutate({ mapping, remember })}
           onDone={() => onDone('')}
         />
+      ) : doubt === '' ? (
+        <Card aria-label={`Hand of ${asked.file.name}`}>
+          <Row>
+            <PrimaryButton onPress={() => read.mutate({})} isDisabled={read.isPending}>
+              Read {asked.file.name} all the same
+            </PrimaryButton>
+            <Button onPress={() => onDone('')}>Leave the file</Button>
+          </Row>
+        </Card>
       ) : (
         <Card aria-label={`Unit of ${asked.file.name}`}>
-          <Notice tone="unsure">{asked.doubt}</Notice>
+          <Notice tone="unsure">{doubt}</Notice>
           <Row>
-            <PrimaryButton onPress={() => read.mutate({ rates: 'rad_s' })} isDisabled={read.isPending}>
+            <PrimaryButton onPress={() => read.mutate({ ...given, rates: 'rad_s' })} isDisabled={read.isPending}>
               Yes, radians a second
             </PrimaryButton>
             <Button onPress={() => onDone('')}>No, leave the file</Button>
@@ -71,14 +91,24 @@ export function FillFiles({ block, lesson }: { block: BlockWire; lesson: LessonA
     lesson.lesson.id,
     async ({ kind, list }: { kind: (typeof KINDS)[number]['kind']; list: readonly File[] }) => {
       setDone('');
+      // Questions close with their file: what is asked below is of the files just chosen.
+      setAsked([]);
       const lines: string[] = [];
+      const refused: unknown[] = [];
       for (const file of list) {
-        const said =
-          kind === 'shots' ? await sendShots(block, lesson, file) : await sendCapture(block, lesson, file, kind);
-        if (typeof said === 'string') lines.push(said);
-        else setAsked((a) => [...a, said]);
+        try {
+          const said =
+            kind === 'shots' ? await sendShots(block, lesson, file) : await sendCapture(block, lesson, file, kind);
+          if (typeof said === 'string') lines.push(said);
+          else setAsked((a) => [...a, said]);
+        } catch (error) {
+          refused.push(error);
+        }
         setDone(lines.join(' '));
       }
+      if (refused.length === 1) throw refused[0];
+      if (refused.length > 1)
+        throw new Error(refused.map((e) => (e instanceof Error ? e.message : 'A file could not be read.')).join(' '));
     },
   );
   const finish = (key: string) => (said: string) => {

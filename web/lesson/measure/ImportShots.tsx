@@ -182,7 +182,9 @@ export function ImportShots({
               <Spread>
                 <span>
                   {issue.text}
-                  {issue.kind === 'impossible' ? null : <Soft> First lines: {issue.lines.join(', ')}.</Soft>}
+                  {issue.lines.length === 0 || issue.kind === 'impossible' ? null : (
+                    <Soft> First lines: {issue.lines.join(', ')}.</Soft>
+                  )}
                 </span>
                 {issue.repair ? (
                   <Button onPress={() => setRepairs((r) => (issue.repair ? [...r, issue.repair] : r))}>

@@ -3,6 +3,7 @@ import { LARGEST_C3D_BYTES } from '../../../core/formats/c3d.ts';
 import type { CaptureKind, CaptureMapping } from '../../../core/formats/capture-mapping.ts';
 import { checkFileSize, LARGEST_FILE_BYTES } from '../../../core/formats/delimited.ts';
 import type { MappedColumn } from '../../../core/formats/shot-columns.ts';
+import type { Handedness } from '../../../core/units/units.ts';
 import { ApiError, ask, newId } from '../../base/api.ts';
 import type { CaptureNeeds } from '../../workers/capture-tasks.ts';
 import { run } from '../../workers/run.ts';
@@ -25,6 +26,8 @@ export interface AskedCapture {
   /** Null where only the unit is in doubt. */
   readonly needs: CaptureNeeds | null;
   readonly remembered: CaptureMapping | null;
+  /** Hand that the file is of, where that is not the student's. */
+  readonly otherHand: Handedness | null;
   readonly doubt: string;
 }
 
@@ -93,13 +96,14 @@ export async function sendCapture(
 ): Promise<string | AskedCapture> {
   const bytes = await bytesOf(file);
   const { handedness } = lesson.student;
-  const needs = await run('captureNeeds', { bytes, fileName: file.name, kind, handedness });
-  const asked: AskedCapture = { kind, key: newId(), file, bytes, needs, remembered: null, doubt: '' };
+  const { needs, otherHand } = await run('lookIntoCapture', { bytes, fileName: file.name, kind, handedness });
+  const asked: AskedCapture = { kind, key: newId(), file, bytes, needs, remembered: null, otherHand, doubt: '' };
   if (needs && !needs.plain) {
     const header = needs.labels;
     const { mapping } = await ask('POST /capture-mappings/find', { body: { header } });
     return { ...asked, remembered: mapping };
   }
+  if (otherHand) return { ...asked, needs: null };
   try {
     return await postCapture(block, asked);
   } catch (error) {
