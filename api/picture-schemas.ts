@@ -29,6 +29,7 @@ const mark = yup.object({
     .string()
     .oneOf(['picked', 'proposed'] as const)
     .required(),
+  spreadS: yup.number().min(0).max(60),
 });
 
 const each = <S extends yup.Schema>(keys: readonly string[], schema: S) =>

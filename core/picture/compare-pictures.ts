@@ -44,6 +44,8 @@ export interface Difference {
   readonly sd: number;
   /** More than twice its standard deviation: more than the picking explains. */
   readonly beyondDoubt: boolean;
+  /** One of the two hangs on a checkpoint that nobody has confirmed. */
+  readonly provisional: boolean;
 }
 
 /** What two measured videos of the same view have in common, and how it differs, in the order of the swing. */
@@ -66,6 +68,7 @@ export function differences(first: PictureMeasures, second: PictureMeasures): Di
         change,
         sd,
         beyondDoubt: Math.abs(change) > 2 * sd,
+        provisional: a.provisional || b.provisional,
       },
     ];
   });

@@ -89,10 +89,11 @@ const value = (id: string, checkpoint: PictureValue['checkpoint'], v: number, sd
   value: v,
   sd,
   words: ['', ''],
+  provisional: false,
 });
 const measures = (values: PictureValue[]): PictureMeasures => ({
   values,
-  times: {},
+  times: { provisional: false },
   speeds: {},
   rate: { fps: 60, variable: false, longestStepS: 0 },
   scale: null,

@@ -67,7 +67,15 @@ export interface MarkedFrame {
 export interface CheckpointMark {
   readonly frame: number;
   readonly source: 'picked' | 'proposed';
+  /** How well a proposed one is known, one standard deviation, s of the file. */
+  readonly spreadS?: number;
 }
+
+/** A proposal from before its doubt was kept is taken as this unsure, s of the file. */
+const UNKNOWN_SPREAD_S = 0.1;
+/** Doubt of a checkpoint beyond its own frame, s of the file: none where it was picked or confirmed. */
+export const spreadS = (mark: CheckpointMark): number =>
+  mark.source === 'picked' ? 0 : (mark.spreadS ?? UNKNOWN_SPREAD_S);
 
 /** Two places a known length apart, in the plane of the motion. */
 export interface ScaleMark {

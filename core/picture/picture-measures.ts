@@ -5,6 +5,8 @@ import { frameRate, frameSdS, slowMotionFactors, type FrameRate } from './frame-
 import {
   countedPoints,
   POINT_NAMES,
+  spreadS,
+  type CheckpointMark,
   type MarkedPicture,
   type PictureMarks,
   type PicturePoint,
@@ -27,6 +29,8 @@ export interface PictureValue {
   readonly value: number;
   readonly sd: number;
   readonly words: readonly [string, string];
+  /** It hangs on a checkpoint that nobody has confirmed; `sd` holds what that leaves open. */
+  readonly provisional: boolean;
 }
 
 /** Times between checkpoints in real seconds, with what the frames leave open. */
@@ -37,6 +41,8 @@ export interface PictureTimes {
   readonly downswingSdS?: number;
   readonly tempoRatio?: number;
   readonly tempoSd?: number;
+  /** Takeaway, top or strike is only proposed; the doubts hold it. */
+  readonly provisional: boolean;
 }
 
 export interface PictureMeasures {
@@ -67,23 +73,54 @@ function ways(picture: MarkedPicture, has: Scene['has'], at: Scene['at']): Pick<
 
 function timesOf({ frameTimesS, marks }: MarkedPicture): PictureTimes {
   const { takeaway, top, strike } = marks.checkpoints;
-  const between = (a: typeof top, b: typeof top): [number, number] | undefined => {
+  /** When a checkpoint was, s of life, with the doubt of its frame and of its proposal. */
+  const at = (mark: CheckpointMark): { s: number; sd: number } => ({
+    s: frameTimesS[mark.frame]! / marks.slowFactor,
+    sd: Math.hypot(frameSdS(frameTimesS, mark.frame), spreadS(mark)) / marks.slowFactor,
+  });
+  const between = (a: CheckpointMark | undefined, b: CheckpointMark | undefined): [number, number] | undefined => {
     if (!a || !b || b.frame <= a.frame) return undefined;
-    const sd = Math.hypot(frameSdS(frameTimesS, a.frame), frameSdS(frameTimesS, b.frame));
-    return [(frameTimesS[b.frame]! - frameTimesS[a.frame]!) / marks.slowFactor, sd / marks.slowFactor];
+    const [from, to] = [at(a), at(b)];
+    return [to.s - from.s, Math.hypot(from.sd, to.sd)];
   };
   const back = between(takeaway, top);
   const down = between(top, strike);
+  const used = [...(back ? [takeaway, top] : []), ...(down ? [top, strike] : [])];
+  const provisional = used.some((m) => m?.source === 'proposed');
+  const tempo = (): Partial<PictureTimes> => {
+    if (!back || !down || !takeaway || !top || !strike) return {};
+    const ratio = back[0] / down[0];
+    // A later top makes the way back longer and the way down shorter at once.
+    const sd = Math.hypot(at(takeaway).sd / back[0], at(top).sd * (1 / back[0] + 1 / down[0]), at(strike).sd / down[0]);
+    return { tempoRatio: ratio, tempoSd: ratio * sd };
+  };
   return {
     ...(back ? { backswingS: back[0], backswingSdS: back[1] } : {}),
     ...(down ? { downswingS: down[0], downswingSdS: down[1] } : {}),
-    ...(back && down
-      ? {
-          tempoRatio: back[0] / down[0],
-          tempoSd: (back[0] / down[0]) * Math.hypot(back[1] / back[0], down[1] / down[0]),
-        }
-      : {}),
+    ...tempo(),
+    provisional,
   };
+}
+
+/** Values before it is known what an unconfirmed checkpoint leaves open. */
+type Raw = Omit<PictureValue, 'provisional'> & { readonly formula: Formula };
+
+/**
+ * What a proposed checkpoint leaves open in a value: its own doubt in time by how fast the value changes there, from its neighbours
+ * among the checkpoints and from what is known of fast parts. Undefined where nothing tells how fast.
+ */
+function openBy(value: Raw, all: readonly Raw[], { frameTimesS, marks }: MarkedPicture): number | undefined {
+  const mark = marks.checkpoints[value.checkpoint];
+  if (!mark || mark.source === 'picked') return 0;
+  // At set-up the player stands still.
+  if (value.checkpoint === 'set-up') return 0;
+  const timeOf = (v: Raw): number => frameTimesS[v.frame]! / marks.slowFactor;
+  const same = all.filter((v) => v.id === value.id).sort((a, b) => a.frame - b.frame);
+  const near = [same.filter((v) => v.frame < value.frame).at(-1), same.find((v) => v.frame > value.frame)];
+  const rates = near.flatMap((v) => (v ? [Math.abs((v.value - value.value) / (timeOf(v) - timeOf(value)))] : []));
+  const known = value.formula.changesPerS?.[value.checkpoint];
+  if (known !== undefined) rates.push(known);
+  return rates.length === 0 ? undefined : (Math.max(...rates) * spreadS(mark)) / marks.slowFactor;
 }
 
 function valueOf(
@@ -134,7 +171,7 @@ export function measurePicture(picture: MarkedPicture): PictureMeasures {
   const fixed = ways(picture, has, (c, p) => read(keyOf(c, p)));
   const scene = (r: Read): Scene => ({ ...fixed, has, at: (c, p) => r(keyOf(c, p)) });
 
-  const values: PictureValue[] = [];
+  const raw: Raw[] = [];
   const lacking = new Map<string, { name: string; why: string }>();
   for (const formula of FORMULAS) {
     if (!formula.views.includes(view)) continue;
@@ -149,7 +186,8 @@ export function measurePicture(picture: MarkedPicture): PictureMeasures {
         const timeSd = frameSdS(picture.frameTimesS, mark.frame) / marks.slowFactor;
         const sd = Math.hypot(result.sd, (formula.changesPerS?.[checkpoint] ?? 0) * timeSd);
         found = true;
-        values.push({
+        raw.push({
+          formula,
           id: formula.id,
           name: formula.name,
           kind: formula.kind,
@@ -165,6 +203,23 @@ export function measurePicture(picture: MarkedPicture): PictureMeasures {
       }
     }
     if (!found) lacking.set(formula.id, { name: formula.name, why: why || 'no checkpoint for it is marked' });
+  }
+  const values: PictureValue[] = [];
+  for (const { formula, ...value } of raw) {
+    const open = openBy({ formula, ...value }, raw, picture);
+    const mark = marks.checkpoints[value.checkpoint];
+    const againstProposed = formula.againstSetUp && marks.checkpoints['set-up']?.source === 'proposed';
+    if (open !== undefined)
+      values.push({
+        ...value,
+        sd: Math.hypot(value.sd, open),
+        provisional: mark?.source === 'proposed' || againstProposed === true,
+      });
+    else
+      lacking.set(value.id, {
+        name: value.name,
+        why: `${value.checkpoint} confirmed on the time line: it is only proposed`,
+      });
   }
   const speeds = view === 'face-on' ? speedsOf(picture, lacking) : {};
   const slow = slowMotionFactors(picture.frameTimesS, marks.checkpoints, marks.slowFactor);

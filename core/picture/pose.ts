@@ -21,6 +21,8 @@ const JUMP_SHARE = 0.04;
 interface Seen extends Px {
   readonly visibility: number;
 }
+/** Points of one pose, by name. */
+export type SeenPoints = Readonly<Partial<Record<PicturePoint, Seen>>>;
 
 const middle = (a: Seen, b: Seen): Seen => ({
   x: (a.x + b.x) / 2,
@@ -29,12 +31,12 @@ const middle = (a: Seen, b: Seen): Seen => ({
 });
 
 /** The golfer's points of one found pose, in pixels. A right-hander's lead side is the left one. */
-function pointsOfPose(
+export function pointsOfPose(
   landmarks: readonly Landmark[],
   handedness: Handedness,
   widthPx: number,
   heightPx: number,
-): Partial<Record<PicturePoint, Seen>> {
+): SeenPoints {
   if (landmarks.length < COUNT) return {};
   const at = (i: number): Seen => ({
     x: landmarks[i]!.x * widthPx,
@@ -61,18 +63,15 @@ function pointsOfPose(
 /**
  * Body points proposed for one frame from the poses found in it and in its neighbours: each point's middle place, left out where
  * it is hardly visible or jumps from frame to frame. Turn in space is not among them: one camera does not tell it.
- * @param poses one list of landmarks for each frame looked at
+ * @param seen points of the pose in each frame looked at
  * @param without points that are not claimed at this checkpoint
  * @returns pixels with a quality of 0 to 1
  */
 export function proposePoints(
-  poses: readonly (readonly Landmark[])[],
-  handedness: Handedness,
-  widthPx: number,
+  seen: readonly SeenPoints[],
   heightPx: number,
   without: readonly PicturePoint[] = [],
 ): Partial<Record<PicturePoint, Px & { readonly quality: number }>> {
-  const seen = poses.map((p) => pointsOfPose(p, handedness, widthPx, heightPx));
   const out: Partial<Record<PicturePoint, Px & { quality: number }>> = {};
   for (const name of Object.keys(seen[0] ?? {}) as PicturePoint[]) {
     if (without.includes(name)) continue;
@@ -80,7 +79,7 @@ export function proposePoints(
     const visibility = median(own.map((p) => p.visibility));
     const at = { x: median(own.map((p) => p.x)), y: median(own.map((p) => p.y)) };
     const jump = median(own.map((p) => Math.hypot(p.x - at.x, p.y - at.y))) / heightPx;
-    if (own.length * 2 <= poses.length || visibility < LEAST_VISIBLE || jump > JUMP_SHARE) continue;
+    if (own.length * 2 <= seen.length || visibility < LEAST_VISIBLE || jump > JUMP_SHARE) continue;
     out[name] = { ...at, quality: Math.max(0, Math.min(1, visibility * (1 - jump / JUMP_SHARE / 2))) };
   }
   return out;

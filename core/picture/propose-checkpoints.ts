@@ -1,189 +1,149 @@
-import { CannotSayError } from '../errors/input-error.ts';
 import type { Checkpoint } from '../catalogue/stages.ts';
-import { frameAt } from './frame-times.ts';
-import { countedPoints, type CheckpointMark, type PictureMarks, type PicturePoint } from './marks.ts';
+import { CannotSayError } from '../errors/input-error.ts';
+import { handTrack, withSides, type BodyFrame } from './body-track.ts';
+import { bodyTimes, chosenSwing, coarseSwings, type BodyTimes, type Timed } from './hand-swing.ts';
+import { departure } from './departure.ts';
+import type { CheckpointMark, View } from './marks.ts';
+import { proposeByMotion, type SwingProposal } from './propose-by-motion.ts';
+import type { Grey } from './track.ts';
 
-export interface Proposal {
-  readonly checkpoints: Partial<Record<Checkpoint, CheckpointMark>>;
-  /** Frames at which something like a strike happens; more than one where the video holds several swings. */
-  readonly strikes: readonly number[];
+/** What a video gives for the proposal of its checkpoints. */
+export interface ProposeFrom {
+  /** Times of the frames in the file, s. */
+  readonly timesS: readonly number[];
+  /** Motion of each frame against the one before it, band by band from the top down. */
+  readonly bands: readonly (readonly number[])[];
+  /** A small picture of each frame; none where the film is too long for it. */
+  readonly pictures: readonly Grey[];
+  /** Body points by a pose model, on the frames that were looked at; none where there is no model. */
+  readonly body: readonly BodyFrame[];
+  /** Short knocks in the sound, s of the file. */
+  readonly clicks: readonly { readonly timeS: number; readonly levelDb: number }[];
+  readonly view: View;
+  /** File seconds for one of life. */
+  readonly slowFactor: number;
+  /** Camera to player, m; a usual distance without it. */
+  readonly cameraDistanceM: number | null;
+  /** Which of several swings, in order of time. */
+  readonly which: number;
 }
 
-/** Shares of the backswing and of the downswing at which sound swings pass the checkpoints between (by judgement). */
-const OF_BACKSWING = { 'lead arm level (back)': 0.55 } as const;
-const OF_DOWNSWING = { transition: 0.12, 'lead arm level (down)': 0.64, delivery: 0.82 } as const;
-/** After the strike, in downswing lengths. */
-const AFTER_STRIKE = { through: 0.25, finish: 1.7 } as const;
-/** A second hump of motion of this share of the greatest is a second swing. */
-const SECOND_SWING = 0.4;
-/** Two strikes are at least so many lengths of the swing's own downswing apart. */
-const APART_DOWNSWINGS = 6;
-/** Share of the backswing's own motion at which it has begun. */
-const BEGUN = 0.05;
-/** The top is a lull in the motion: this much below the backswing's own hump. */
-const LULL = 0.75;
+/** Proposed checkpoints, and what they were seen or heard by. */
+export interface Proposal extends SwingProposal {
+  readonly by: readonly ('body' | 'motion' | 'sound')[];
+}
 
-/** From this share of the greatest motion on, more of it says nothing more. */
-const ENOUGH_SHARE = 0.25;
-/** A backswing moves at least this share of what moves most: what is less is the beginning of one. */
-const HUMP_SHARE = 0.2;
-/** Backswings take so many times as long as downswings: what lies outside is no swing. */
-const TEMPO = [1.2, 9] as const;
+const SOUND_MPS = 343;
+/** Usual way of the sound from the ball to the camera, m, and what it may differ, one standard deviation. */
+const USUAL_DISTANCE_M = 4.3;
+const DISTANCE_SD_M = 0.7;
+/** A click is the strike's where it comes this near to where the hands are lowest, s of life and in their own doubts. */
+const CLICK_WITHIN_S = 0.05;
+const CLICK_WITHIN_SD = 2;
+/** A downswing longer than this is played slowly, and its sound with it, s. */
+const LONGEST_DOWN_S = 0.45;
 
-const smooth = (values: readonly number[]): number[] =>
-  values.map((_, i) => {
-    const part = values.slice(Math.max(0, i - 1), i + 2);
-    return part.reduce((a, b) => a + b, 0) / part.length;
+/** Delivery lies here between level arm and strike, and may lie elsewhere by so much (early or late release): shares. */
+const DELIVERY = { share: 0.66, sd: 0.14 } as const;
+/** Without a level arm: shares of the downswing. */
+const DELIVERY_OF_DOWN = { share: 0.85, sd: 0.06 } as const;
+/** The turn of the hips and the change of the arms' way: usual share of the downswing. */
+const TRANSITION = { share: 0.12, sd: 0.12 } as const;
+const THROUGH = { share: 0.25, sd: 0.1 } as const;
+const FINISH = { share: 2.4, sd: 0.6 } as const;
+/** Set-up is looked at this long before the takeaway, in downswings. */
+const BEFORE_TAKEAWAY = 0.25;
+
+/** Nearest frame to a time: a frame shows the moment of its own time. */
+function nearestFrame(timesS: readonly number[], timeS: number): number {
+  let best = 0;
+  timesS.forEach((t, i) => {
+    if (Math.abs(t - timeS) < Math.abs(timesS[best]! - timeS)) best = i;
   });
-
-const greatest = (values: readonly number[], from: number, to: number): number => {
-  let best = from;
-  for (let i = from; i < to; i++) if (values[i]! > values[best]!) best = i;
   return best;
-};
+}
 
-/** The lull before a strike that has the most motion before it: the top. */
-function topBefore(energy: readonly number[], strike: number, from: number): number | undefined {
-  let before = 0;
-  let best: number | undefined;
-  let depth = 0;
-  for (let i = from; i < strike; i++) {
-    before = Math.max(before, energy[i]!);
-    if (before - energy[i]! > depth && energy[i]! < (1 - LULL) * before) {
-      depth = before - energy[i]!;
-      best = i;
-    }
+/** The strike by the click that belongs to it, taken back by the sound's way; undefined where none does. */
+function strikeByEar(from: ProposeFrom, low: Timed, downS: number): Timed | undefined {
+  if (from.slowFactor !== 1 || downS > LONGEST_DOWN_S) return undefined;
+  const travelS = (from.cameraDistanceM ?? USUAL_DISTANCE_M) / SOUND_MPS;
+  const within = CLICK_WITHIN_S + CLICK_WITHIN_SD * low.sdS;
+  const near = from.clicks
+    .map((c) => ({ timeS: c.timeS - travelS, off: Math.abs(c.timeS - travelS - low.timeS) }))
+    .filter((c) => c.off < within)
+    .sort((a, b) => a.off - b.off)[0];
+  return near && { timeS: near.timeS, sdS: Math.hypot(DISTANCE_SD_M / SOUND_MPS, 0.001) };
+}
+
+/** The picture's takeaway and the hands' differ no more than this many standard deviations, or the picture shows something else. */
+const AGREE_SD = 2.5;
+
+/** Takeaway by picture and hands, each with the weight of its certainty; the hands alone where the picture is not still. */
+function takeawayOf(from: ProposeFrom, times: BodyTimes): Timed | undefined {
+  const hands = times.takeaway;
+  const seen = hands && departure(from.pictures, from.timesS, hands, times.top.timeS - hands.timeS);
+  if (!seen || Math.abs(seen.timeS - hands.timeS) > AGREE_SD * Math.hypot(hands.sdS, seen.sdS)) return hands;
+  const [a, b] = [1 / hands.sdS ** 2, 1 / seen.sdS ** 2];
+  return { timeS: (a * hands.timeS + b * seen.timeS) / (a + b), sdS: 1 / Math.sqrt(a + b) };
+}
+
+/** Marks of a swing from its times, in their order. */
+function marksOf(timesS: readonly number[], times: BodyTimes, strike: Timed, awayS: number): Proposal['checkpoints'] {
+  const { top } = times;
+  const downS = strike.timeS - top.timeS;
+  const takeaway = times.takeaway ?? { timeS: awayS, sdS: 0.3 * downS };
+  const afterTop = ({ share, sd }: { share: number; sd: number }, whole = downS, start = top.timeS): Timed => ({
+    timeS: start + share * whole,
+    sdS: sd * whole,
+  });
+  const { levelDown } = times;
+  const found: readonly (readonly [Checkpoint, Timed | undefined])[] = [
+    ['set-up', { timeS: takeaway.timeS - BEFORE_TAKEAWAY * downS, sdS: takeaway.sdS }],
+    ['takeaway', takeaway],
+    ['lead arm level (back)', times.levelBack],
+    ['top', top],
+    ['transition', afterTop(TRANSITION)],
+    ['lead arm level (down)', levelDown],
+    [
+      'delivery',
+      levelDown ? afterTop(DELIVERY, strike.timeS - levelDown.timeS, levelDown.timeS) : afterTop(DELIVERY_OF_DOWN),
+    ],
+    ['strike', strike],
+    ['through', afterTop(THROUGH, downS, strike.timeS)],
+    ['finish', times.finish ?? afterTop(FINISH, downS, strike.timeS)],
+  ];
+  const end = timesS.at(-1)!;
+  const marks: Partial<Record<Checkpoint, CheckpointMark>> = {};
+  let least = 0;
+  for (const [name, at] of found) {
+    // What the film no longer shows is not proposed.
+    if (!at || at.timeS > end + at.sdS) continue;
+    least = Math.max(least, nearestFrame(timesS, at.timeS));
+    marks[name] = { frame: least, source: 'proposed', spreadS: at.sdS };
   }
-  return best;
+  return marks;
 }
-
-/** Bands that count as the lowest with motion: there the club head passes the ball, and nowhere else so fast. */
-const LOW_BANDS = 2;
-const LOW_SHARE = 0.12;
-
-/** Motion near the ground at each frame: the lowest bands that the swing reaches. */
-function lowMotion(bands: readonly (readonly number[])[]): number[] {
-  const most = bands[0]!.map((_, k) => Math.max(...bands.map((b) => b[k]!)));
-  const enough = LOW_SHARE * Math.max(...most);
-  let low = most.length - 1;
-  while (low > 0 && most[low]! < enough) low--;
-  return bands.map((b) => b.slice(Math.max(0, low - LOW_BANDS + 1), low + 1).reduce((x, y) => x + y, 0));
-}
-
-const aboveStill = (motion: readonly number[]): number[] => {
-  const energy = smooth(motion);
-  const still = [...energy].sort((a, b) => a - b)[Math.floor(energy.length / 5)]!;
-  return energy.map((e) => Math.max(0, e - still));
-};
 
 /**
- * Checkpoints proposed from how much of the picture moves at each frame: at the strike the motion near the ground is greatest,
- * the top is the lull before it, the takeaway the end of the stillness; those between lie at usual shares and are the least sure.
- * @param bands motion of each frame against the one before it, band by band from the top down, any unit
+ * Checkpoints of a swing proposed from body points, sound and motion together, each with its own doubt: the hands' way gives
+ * takeaway, level arm, top and (at its lowest) the strike, which the click of the ball gives better. Where no body shows a swing,
+ * motion alone is used, with wider doubts. Transition, delivery, through and the finish lie at usual shares where they are not seen.
  * @throws CannotSayError where no swing stands out
  */
-export function proposeCheckpoints(
-  bands: readonly (readonly number[])[],
-  timesS: readonly number[],
-  which = 0,
-): Proposal {
-  if (bands.length < 8) throw new CannotSayError('too-short', 'No swing can be seen.', 'a video of 8 frames or more');
-  const level = aboveStill(bands.map((b) => b.reduce((x, y) => x + y, 0)));
-  const most = Math.max(...level);
-  // The head passes the ground at the takeaway too, but the whole picture moves little then.
-  const low = smooth(lowMotion(bands)).map((v, i) => v * Math.min(1, level[i]! / (ENOUGH_SHARE * most)));
-  const found = (strike: number, from: number): Proposal['checkpoints'] | undefined => {
-    const top = topBefore(level, strike, from);
-    if (top === undefined) return undefined;
-    const hump = greatest(level, from, top + 1);
-    if (level[hump]! < HUMP_SHARE * most) return undefined;
-    let takeaway = hump;
-    while (takeaway > from && level[takeaway]! > BEGUN * level[hump]!) takeaway--;
-    const tempo = (timesS[top]! - timesS[takeaway]!) / (timesS[strike]! - timesS[top]!);
-    return tempo >= TEMPO[0] && tempo <= TEMPO[1] ? marksFrom(timesS, takeaway, top, strike) : undefined;
-  };
-  // Strongest first: a strike has a backswing and a lull before it.
-  const peaks = low
-    .map((_, i) => i)
-    .filter((i) => i > 0 && i + 1 < low.length && low[i]! >= low[i - 1]! && low[i]! > low[i + 1]!)
-    .sort((a, b) => low[b]! - low[a]!);
-  /** What lies before an earlier swing's strike is not this one's backswing. */
-  const swingOf = (strike: number): Proposal['checkpoints'] | undefined => {
-    const starts = peaks.filter((p) => p < strike && low[p]! > SECOND_SWING * low[strike]!).sort((a, b) => a - b);
-    for (const from of [0, ...starts]) {
-      const own = found(strike, from);
-      if (own) return own;
-    }
-    return undefined;
-  };
-  const main = peaks.find((i) => swingOf(i));
-  const first = main === undefined ? undefined : swingOf(main);
-  if (main === undefined || !first) {
-    throw new CannotSayError(
-      'no-swing',
-      'No swing stands out from the motion in this video.',
-      'a steady camera and the whole swing from set-up; or mark the checkpoints by hand',
-    );
-  }
-  const apartS = APART_DOWNSWINGS * (timesS[main]! - timesS[first.top?.frame ?? main]!);
-  const strikes = [main];
-  for (const i of peaks) {
-    const alone = strikes.every((s) => Math.abs(timesS[s]! - timesS[i]!) > apartS);
-    if (low[i]! > SECOND_SWING * low[main]! && alone && swingOf(i)) strikes.push(i);
-  }
-  strikes.sort((a, b) => a - b);
-  const strike = strikes[Math.min(which, strikes.length - 1)]!;
-  return { checkpoints: swingOf(strike) ?? first, strikes };
-}
-
-function marksFrom(timesS: readonly number[], takeaway: number, top: number, strike: number): Proposal['checkpoints'] {
-  const back = timesS[top]! - timesS[takeaway]!;
-  const down = timesS[strike]! - timesS[top]!;
-  const mark = (frame: number): CheckpointMark => ({ frame, source: 'proposed' });
-  const at = (timeS: number): CheckpointMark => mark(frameAt(timesS, timeS));
+export function proposeCheckpoints(from: ProposeFrom): Proposal {
+  const { timesS, view, which } = from;
+  const track = handTrack(withSides(from.body, view), timesS);
+  const { swings, swing } = chosenSwing(coarseSwings(track), which);
+  if (!swing) return { ...proposeByMotion(from.bands, timesS, which), by: ['motion'] };
+  const seen = bodyTimes(track, swing, view);
+  const times = { ...seen, takeaway: takeawayOf(from, seen) };
+  const heard = strikeByEar(from, times.low, times.low.timeS - times.top.timeS);
+  const strike = heard ?? times.low;
+  if (!(strike.timeS > times.top.timeS))
+    throw new CannotSayError('no-swing', 'No swing stands out in this video.', 'the checkpoints marked by hand');
   return {
-    'set-up': mark(Math.max(0, takeaway - Math.max(1, Math.round((strike - top) / 4)))),
-    takeaway: mark(takeaway),
-    'lead arm level (back)': at(timesS[takeaway]! + OF_BACKSWING['lead arm level (back)'] * back),
-    top: mark(top),
-    transition: at(timesS[top]! + OF_DOWNSWING.transition * down),
-    'lead arm level (down)': at(timesS[top]! + OF_DOWNSWING['lead arm level (down)'] * down),
-    delivery: at(timesS[top]! + OF_DOWNSWING.delivery * down),
-    strike: mark(strike),
-    through: at(timesS[strike]! + AFTER_STRIKE.through * down),
-    finish: at(timesS[strike]! + AFTER_STRIKE.finish * down),
+    checkpoints: marksOf(timesS, times, strike, track.timesS[swing.away]!),
+    strikes: swings.map((s) => track.frames[s.low]!),
+    by: heard ? ['body', 'sound'] : ['body'],
   };
-}
-
-/** Frame between `from` and `to` at which one point passes the height of another, by the frames where both are marked. */
-function crossing(marks: PictureMarks, from: number, to: number, a: PicturePoint, b: PicturePoint): number | undefined {
-  let last: { frame: number; gap: number } | undefined;
-  for (let frame = from; frame <= to; frame++) {
-    const points = countedPoints(marks, frame);
-    const [p, q] = [points[a], points[b]];
-    if (!p || !q) continue;
-    const gap = p.y - q.y;
-    if (last && frame - last.frame <= 3 && Math.sign(gap) !== Math.sign(last.gap))
-      return Math.abs(gap) < Math.abs(last.gap) ? frame : last.frame;
-    last = { frame, gap };
-  }
-  return undefined;
-}
-
-/**
- * The level checkpoints found anew from followed points: lead arm level where the hands pass the lead shoulder's height, delivery
- * where the club head passes the hands' height. Picked checkpoints stay.
- */
-export function refineCheckpoints(marks: PictureMarks): PictureMarks['checkpoints'] {
-  const { takeaway, top, strike } = marks.checkpoints;
-  if (!takeaway || !top || !strike) return marks.checkpoints;
-  const out: Partial<Record<Checkpoint, CheckpointMark>> = { ...marks.checkpoints };
-  const set = (name: Checkpoint, frame: number | undefined): void => {
-    if (frame !== undefined && out[name]?.source !== 'picked') out[name] = { frame, source: 'proposed' };
-  };
-  set('lead arm level (back)', crossing(marks, takeaway.frame, top.frame, 'hands', 'leadShoulder'));
-  const level = crossing(marks, top.frame, strike.frame, 'hands', 'leadShoulder');
-  set('lead arm level (down)', level);
-  set('delivery', crossing(marks, level ?? top.frame, strike.frame, 'clubHead', 'hands'));
-  return out;
 }

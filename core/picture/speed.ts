@@ -1,5 +1,5 @@
 import { Z90 } from '../numeric/statistics.ts';
-import { countedPoints, type MarkedPicture, type PicturePoint, type Px } from './marks.ts';
+import { countedPoints, spreadS, type MarkedPicture, type PicturePoint, type Px } from './marks.ts';
 import { distancePx } from './geometry.ts';
 import { PICK_SD_PX } from './propagate.ts';
 import type { Scale } from './scale.ts';
@@ -10,6 +10,8 @@ export interface StrikeSpeed {
   readonly interval90Mps: readonly [number, number];
   /** Frames it rests on, first and last. */
   readonly frames: readonly [number, number];
+  /** The strike is only proposed; the interval holds it. */
+  readonly provisional: boolean;
 }
 
 /** Frames before the strike that are looked at. */
@@ -56,11 +58,14 @@ export function speedAtStrike(
   const growing = Math.max(0, ((lastMps - beforeMps) / (last.s + before.s)) * last.s);
   const arc = lastMps * (turn ** 2 / 24);
   const picking = (PICK_SD_PX * Math.SQRT2 * scale.metresPerPx) / last.s;
-  const sd = Math.hypot(picking, lastMps * scale.sdShare);
+  // Where the strike is only proposed, the speed there is known as well as the time is.
+  const when = (Math.abs(lastMps - beforeMps) / ((last.s + before.s) / 2)) * (spreadS(strike) / marks.slowFactor);
+  const sd = Math.hypot(picking, lastMps * scale.sdShare, when);
   const speedMps = lastMps + growing / 2 + arc;
   return {
     speedMps,
     interval90Mps: [Math.max(0, speedMps - Z90 * sd - growing / 2 - arc), speedMps + Z90 * sd + growing / 2 + arc],
     frames: [path[0]!.frame, path[path.length - 1]!.frame],
+    provisional: strike.source === 'proposed',
   };
 }

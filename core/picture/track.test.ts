@@ -12,7 +12,7 @@ import { must } from '../errors/must.ts';
 import { median, quantile } from '../numeric/statistics.ts';
 import { playerSwing } from '../swing/player.ts';
 import type { PicturePoint } from './marks.ts';
-import { proposeCheckpoints } from './propose-checkpoints.ts';
+import { proposeByMotion } from './propose-by-motion.ts';
 import { followStep, startFollowing, type FollowState } from './follow.ts';
 import { LOST_BELOW, motionBands, softened, trackStep, type Grey } from './track.ts';
 
@@ -109,7 +109,7 @@ describe('checkpoints proposed from the motion', () => {
     '%i frames a second, %s: strike within 25 ms, top within 90 ms, takeaway within %f s',
     (fps, view, most) => {
       const swing = film({ fps, view, widthPx: 240, heightPx: 240 });
-      const { checkpoints, strikes } = proposeCheckpoints(motion(swing), swing.truth.frameTimesS);
+      const { checkpoints, strikes } = proposeByMotion(motion(swing), swing.truth.frameTimesS);
       const off = (c: 'strike' | 'top' | 'takeaway'): number =>
         Math.abs(swing.truth.frameTimesS[must(checkpoints[c]).frame]! - swing.truth.checkpoints[c].timeS);
       expect(strikes).toHaveLength(1);
@@ -120,14 +120,14 @@ describe('checkpoints proposed from the motion', () => {
   );
   test('two swings in one video are both found', () => {
     const two = film({ fps: 60, swings: 2, widthPx: 160, heightPx: 160 });
-    const { strikes } = proposeCheckpoints(motion(two), two.truth.frameTimesS);
+    const { strikes } = proposeByMotion(motion(two), two.truth.frameTimesS);
     expect(strikes).toHaveLength(2);
     strikes.forEach((s, i) => expect(Math.abs(two.truth.frameTimesS[s]! - two.truth.strikesS[i]!)).toBeLessThan(0.04));
-    const second = proposeCheckpoints(motion(two), two.truth.frameTimesS, 1);
+    const second = proposeByMotion(motion(two), two.truth.frameTimesS, 1);
     expect(must(second.checkpoints.top).frame).toBeGreaterThan(strikes[0]!);
   });
   test('where nothing moves there is no swing', () => {
     const still = film({ fps: 60, widthPx: 160, heightPx: 160 }, 0, 18);
-    expect(() => proposeCheckpoints(motion(still), still.truth.frameTimesS.slice(0, 19))).toThrow(/No swing/);
+    expect(() => proposeByMotion(motion(still), still.truth.frameTimesS.slice(0, 19))).toThrow(/No swing/);
   });
 });

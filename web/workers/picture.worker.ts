@@ -1,18 +1,19 @@
 import { expose } from 'comlink';
-import { ALL_FORMATS, Input, VideoSampleSink, type VideoSample } from 'mediabunny';
+import { ALL_FORMATS, AudioSampleSink, Input, VideoSampleSink, type VideoSample } from 'mediabunny';
 import { CannotSayError, InputError } from '../../core/errors/input-error.ts';
 import { followStep, startFollowing, type FollowState } from '../../core/picture/follow.ts';
 import type { PicturePoint, Px } from '../../core/picture/marks.ts';
-import { proposeCheckpoints, type Proposal } from '../../core/picture/propose-checkpoints.ts';
+import { halved } from '../../core/picture/departure.ts';
+import type { ProposeFrom } from '../../core/picture/propose-checkpoints.ts';
+import { findClicks } from '../../core/swish/clicks.ts';
 import { sourceAt } from './source-at.ts';
 import { motionBands, softened, type Grey } from '../../core/picture/track.ts';
 
-/** Looks through a whole video for the checkpoints of a swing. */
-export interface ProposeRequest {
-  readonly kind: 'propose';
+/** Looks and listens through a whole video: its motion, a small picture of each frame, the knocks in its sound. */
+export interface SenseRequest {
+  readonly kind: 'sense';
   readonly url: string;
   readonly frameTimesS: readonly number[];
-  readonly which: number;
 }
 /** Follows points from a frame to another, forward or back. */
 export interface FollowRequest {
@@ -24,21 +25,26 @@ export interface FollowRequest {
   readonly to: number;
   readonly points: Readonly<Partial<Record<PicturePoint, Px>>>;
 }
-export type PictureRequest = ProposeRequest | FollowRequest;
+export type PictureRequest = SenseRequest | FollowRequest;
 export interface FollowedFrame {
   readonly frame: number;
   readonly points: Readonly<Partial<Record<PicturePoint, Px & { readonly quality: number }>>>;
 }
-/** Proposed checkpoints, or points followed. */
+/** What a whole video shows and lets hear. */
+export type Sensed = Pick<ProposeFrom, 'bands' | 'pictures' | 'clicks'>;
+/** What was sensed, or points followed. */
 export type PictureResult =
-  | { readonly proposal: Proposal }
-  | { readonly followed: readonly FollowedFrame[]; readonly lost: readonly PicturePoint[] };
+  { readonly sensed: Sensed } | { readonly followed: readonly FollowedFrame[]; readonly lost: readonly PicturePoint[] };
 /** Told the share that is done, 0 to 1. */
 export type Report = (share: number) => void;
 
 /** Height to which a picture is brought for the motion of the whole; points are followed in larger ones. */
 const MOTION_HEIGHT_PX = 240;
 const FOLLOW_HEIGHT_PX = 720;
+/** Films with more frames leave no small pictures: they would fill the memory. */
+const MOST_PICTURES = 1500;
+/** Longer sound is not searched for the strike. */
+const LONGEST_SOUND_S = 90;
 /** Share of a frame that a decoder's time may differ from the file's. */
 const SAME_FRAME_S = 1e-4;
 /** Frames held in memory on the way back, where they have to be decoded forward first. */
@@ -90,19 +96,49 @@ async function* framesOf(
   }
 }
 
-async function propose({ url, frameTimesS, which }: ProposeRequest, report: Report): Promise<PictureResult> {
+async function sense({ url, frameTimesS }: SenseRequest, report: Report): Promise<PictureResult> {
+  const clicks = await clicksOf(url).catch(() => []);
   return withVideo(url, async (sink) => {
     const bands: number[][] = [];
+    const pictures: Grey[] = [];
     let before: Grey | undefined;
     for await (const { frame, grey } of framesOf(sink, frameTimesS, 0, frameTimesS.length - 1, MOTION_HEIGHT_PX)) {
       bands[frame] = motionBands(before ?? grey, grey);
+      if (frameTimesS.length <= MOST_PICTURES) pictures[frame] = halved(grey);
       before = grey;
       if (frame % 10 === 0) report(frame / frameTimesS.length);
     }
     for (let i = 0; i < frameTimesS.length; i++)
       bands[i] ??= bands[i - 1] ?? motionBands(before as Grey, before as Grey);
-    return { proposal: proposeCheckpoints(bands, frameTimesS, which) };
+    return { sensed: { bands, pictures, clicks } };
   });
+}
+
+/** Knocks in the video's sound by file time; none where it has no sound that this browser reads, or too much of it. */
+async function clicksOf(url: string): Promise<Sensed['clicks']> {
+  const input = new Input({ formats: ALL_FORMATS, source: await sourceAt(url) });
+  try {
+    const track = await input.getPrimaryAudioTrack();
+    if (!track || !(await track.canDecode()) || (await track.computeDuration()) > LONGEST_SOUND_S) return [];
+    const parts: Float32Array[] = [];
+    let startS: number | undefined;
+    for await (const sample of new AudioSampleSink(track).samples()) {
+      startS ??= sample.timestamp;
+      const part = new Float32Array(sample.numberOfFrames);
+      sample.copyTo(part, { format: 'f32-planar', planeIndex: 0 });
+      sample.close();
+      parts.push(part);
+    }
+    const all = new Float32Array(parts.reduce((n, p) => n + p.length, 0));
+    let at = 0;
+    for (const part of parts) {
+      all.set(part, at);
+      at += part.length;
+    }
+    return findClicks(all, track.sampleRate).map((c) => ({ timeS: c.timeS + (startS ?? 0), levelDb: c.levelDb }));
+  } finally {
+    input.dispose();
+  }
 }
 
 /** Frames from one to another in the order of the way; on the way back they are decoded in pieces. */
@@ -173,7 +209,7 @@ const api = {
   /** @throws Error in words for the eye */
   look: async (request: PictureRequest, report: Report): Promise<PictureResult> => {
     try {
-      return await (request.kind === 'propose' ? propose(request, report) : follow(request, report));
+      return await (request.kind === 'sense' ? sense(request, report) : follow(request, report));
     } catch (error) {
       if (error instanceof CannotSayError) throw new Error(`${error.message} Missing: ${error.missing}.`);
       throw error;

@@ -3,8 +3,10 @@ import { FilesetResolver, PoseLandmarker } from '@mediapipe/tasks-vision';
 import { ALL_FORMATS, Input, VideoSampleSink } from 'mediabunny';
 import type { Checkpoint } from '../../core/catalogue/stages.ts';
 import { insideFrameS } from '../../core/picture/frame-times.ts';
-import type { PicturePoint } from '../../core/picture/marks.ts';
-import { proposePoints, withoutStrays, type Landmark } from '../../core/picture/pose.ts';
+import { handTrack, withSides, type BodyFrame } from '../../core/picture/body-track.ts';
+import { chosenSwing, coarseSwings, fineFrames, gridFrames } from '../../core/picture/hand-swing.ts';
+import type { PicturePoint, View } from '../../core/picture/marks.ts';
+import { pointsOfPose, proposePoints, withoutStrays } from '../../core/picture/pose.ts';
 import type { Handedness } from '../../core/units/units.ts';
 import { sourceAt } from './source-at.ts';
 import type { FollowedFrame, PictureResult, Report } from './picture.worker.ts';
@@ -16,6 +18,18 @@ export interface PoseRequest {
   readonly frameTimesS: readonly number[];
   readonly frames: readonly { readonly frame: number; readonly checkpoint: Checkpoint | null }[];
   readonly handedness: Handedness;
+  readonly view: View;
+}
+/** Looks for the body through a whole video, finely around one swing. */
+export interface BodyRequest {
+  readonly kind: 'body';
+  readonly url: string;
+  readonly frameTimesS: readonly number[];
+  readonly handedness: Handedness;
+  readonly view: View;
+  readonly slowFactor: number;
+  /** Which of several swings, in order of time. */
+  readonly which: number;
 }
 
 /** Neighbours of a frame that are looked at with it, each way. */
@@ -33,10 +47,11 @@ async function landmarker(): Promise<PoseLandmarker> {
   });
 }
 
-async function look(
-  { url, frameTimesS, frames, handedness }: PoseRequest,
-  report: Report,
-): Promise<readonly FollowedFrame[]> {
+/** A video that is asked for the body on single frames. */
+async function withBody<T>(
+  { url, frameTimesS, handedness }: PoseRequest | BodyRequest,
+  ask: (bodyAt: (frame: number) => Promise<BodyFrame | undefined>, heightPx: number) => Promise<T>,
+): Promise<T> {
   const model = await landmarker();
   const input = new Input({ formats: ALL_FORMATS, source: await sourceAt(url) });
   try {
@@ -46,29 +61,68 @@ async function look(
     const canvas = new OffscreenCanvas(track.displayWidth, track.displayHeight);
     const context = canvas.getContext('2d');
     if (!context) throw new Error('This browser draws no pictures in a worker.');
-    const out: FollowedFrame[] = [];
-    for (const [i, { frame, checkpoint }] of frames.entries()) {
-      const poses: Landmark[][] = [];
-      for (let k = -NEIGHBOURS; k <= NEIGHBOURS; k++) {
-        const near = Math.max(0, Math.min(frameTimesS.length - 1, frame + k));
-        const sample = await sink.getSample(insideFrameS(frameTimesS, near));
-        if (!sample) continue;
-        sample.draw(context, 0, 0, canvas.width, canvas.height);
-        sample.close();
-        const [found] = model.detect(canvas).landmarks;
-        if (found) poses.push(found.map((l) => ({ x: l.x, y: l.y, visibility: l.visibility ?? 0 })));
-      }
-      const without = checkpoint !== null && NO_HANDS.includes(checkpoint) ? ARMS : [];
-      if (poses.length > 0)
-        out.push({ frame, points: proposePoints(poses, handedness, canvas.width, canvas.height, without) });
-      report((i + 1) / frames.length);
-    }
-    return withoutStrays(out, canvas.height);
+    const bodyAt = async (frame: number): Promise<BodyFrame | undefined> => {
+      const sample = await sink.getSample(insideFrameS(frameTimesS, frame));
+      if (!sample) return undefined;
+      sample.draw(context, 0, 0, canvas.width, canvas.height);
+      sample.close();
+      const [found] = model.detect(canvas).landmarks;
+      if (!found) return undefined;
+      const landmarks = found.map((l) => ({ x: l.x, y: l.y, visibility: l.visibility ?? 0 }));
+      return { frame, points: pointsOfPose(landmarks, handedness, canvas.width, canvas.height) };
+    };
+    return await ask(bodyAt, canvas.height);
   } finally {
     input.dispose();
     model.close();
   }
 }
+
+/** Points of the marked frames, each looked at with its neighbours. */
+const look = (request: PoseRequest, report: Report): Promise<readonly FollowedFrame[]> =>
+  withBody(request, async (bodyAt, heightPx) => {
+    const { frames, frameTimesS, view } = request;
+    const seen: BodyFrame[] = [];
+    const groups: { frame: number; checkpoint: Checkpoint | null; from: number; to: number }[] = [];
+    for (const [i, { frame, checkpoint }] of frames.entries()) {
+      const from = seen.length;
+      for (let k = -NEIGHBOURS; k <= NEIGHBOURS; k++) {
+        const body = await bodyAt(Math.max(0, Math.min(frameTimesS.length - 1, frame + k)));
+        if (body) seen.push(body);
+      }
+      groups.push({ frame, checkpoint, from, to: seen.length });
+      report((i + 1) / frames.length);
+    }
+    const sided = withSides(seen, view);
+    const out = groups.flatMap(({ frame, checkpoint, from, to }): FollowedFrame[] => {
+      const without = checkpoint !== null && NO_HANDS.includes(checkpoint) ? ARMS : [];
+      const own = sided.slice(from, to).map((b) => b.points);
+      return own.length > 0 ? [{ frame, points: proposePoints(own, heightPx, without) }] : [];
+    });
+    return withoutStrays(out, heightPx);
+  });
+
+/** The body on a grid of frames, and finely around the swing that is asked for. */
+const follow = (request: BodyRequest, report: Report): Promise<readonly BodyFrame[]> =>
+  withBody(request, async (bodyAt) => {
+    const { frameTimesS, view, slowFactor, which } = request;
+    const seen = new Map<number, BodyFrame>();
+    const lookAt = async (frames: readonly number[], from: number, to: number): Promise<void> => {
+      for (const [i, frame] of frames.entries()) {
+        const body = seen.has(frame) ? undefined : await bodyAt(frame);
+        if (body) seen.set(frame, body);
+        report(from + ((to - from) * (i + 1)) / frames.length);
+      }
+    };
+    await lookAt(gridFrames(frameTimesS, slowFactor), 0, 0.5);
+    const track = handTrack(withSides([...seen.values()], view), frameTimesS);
+    const swing = chosenSwing(coarseSwings(track), which).swing;
+    if (swing) await lookAt(fineFrames(track, swing, frameTimesS.length), 0.5, 1);
+    return [...seen.values()];
+  });
+
+const inWords = (error: unknown): Error =>
+  new Error(`The body was not found: ${error instanceof Error ? error.message : String(error)}`);
 
 const api = {
   /** @throws Error in words for the eye */
@@ -76,7 +130,15 @@ const api = {
     try {
       return { followed: await look(request, report), lost: [] };
     } catch (error) {
-      throw new Error(`No body points could be proposed: ${error instanceof Error ? error.message : String(error)}`);
+      throw inWords(error);
+    }
+  },
+  /** @throws Error in words for the eye */
+  body: async (request: BodyRequest, report: Report): Promise<readonly BodyFrame[]> => {
+    try {
+      return await follow(request, report);
+    } catch (error) {
+      throw inWords(error);
     }
   },
 };

@@ -104,7 +104,7 @@ export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
   const [a, setA] = useState('');
   const [b, setB] = useState('');
   const [nextId, setNextId] = useState(newId);
-  const offered = firstPair(lesson.blocks, earlier);
+  const offered = firstPair<DatedBlock>(lesson.blocks, earlier);
   const first = blocks.find((x) => x.id === a) ?? offered?.[0];
   const second = blocks.find((x) => x.id === b) ?? offered?.[1];
   const ready = first !== undefined && second !== undefined && first.id !== second.id;

@@ -1,3 +1,4 @@
+import { describe, expect, test } from '@jest/globals';
 import type { BlockWire } from '../../../api/types.ts';
 import { firstPair } from './first-pair.ts';
 

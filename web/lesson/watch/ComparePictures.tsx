@@ -115,7 +115,10 @@ function Differences({ rows, at }: { rows: readonly Difference[]; at: Checkpoint
               <td>{figure(r.kind, r.first, r.words)}</td>
               <td>{figure(r.kind, r.second, r.words)}</td>
               <td>{change(r)}</td>
-              <td>{r.beyondDoubt ? <strong>yes</strong> : 'no'}</td>
+              <td>
+                {r.beyondDoubt ? <strong>yes</strong> : 'no'}
+                {r.provisional ? ', provisional' : ''}
+              </td>
             </tr>
           ))}
         </tbody>
@@ -233,6 +236,7 @@ function Pair({ first, second }: { first: VideoAnswer; second: VideoAnswer }) {
         frames={first.frames}
         frame={one.frame}
         checkpoints={first.marks.checkpoints}
+        slowFactor={first.marks.slowFactor}
         onShow={one.show}
         onMark={() => undefined}
       />

@@ -93,7 +93,7 @@ export function PictureBench({
       }, quiet),
     [change],
   );
-  const looks = useLooks({ video, marks, frame, edit, show: player.show });
+  const looks = useLooks({ video, view, marks, frame, edit, show: player.show });
   const dragging = useRef(false);
   const quiet = (isDrag: boolean): boolean => {
     const middle = isDrag && dragging.current;
@@ -210,6 +210,7 @@ export function PictureBench({
           frames={times.length}
           frame={frame}
           checkpoints={marks.checkpoints}
+          slowFactor={marks.slowFactor}
           onShow={player.show}
           onMark={mark}
         />

@@ -9,7 +9,7 @@ import {
   type Px,
   type View,
 } from '../../../core/picture/marks.ts';
-import { refineCheckpoints } from '../../../core/picture/propose-checkpoints.ts';
+import { refineCheckpoints } from '../../../core/picture/refine-checkpoints.ts';
 
 /** Points that one view shows; the others are hidden there. */
 export const pointsOf = (view: View): readonly PicturePoint[] =>

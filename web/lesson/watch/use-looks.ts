@@ -1,9 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
 import type { VideoAnswer } from '../../../api/capture-types.ts';
 import type { Checkpoint } from '../../../core/catalogue/stages.ts';
-import { POINT_NAMES, type PictureMarks, type PicturePoint } from '../../../core/picture/marks.ts';
+import { POINT_NAMES, type PictureMarks, type PicturePoint, type View } from '../../../core/picture/marks.ts';
 import type { PictureRequest, PictureResult } from '../../workers/picture.worker.ts';
 import type { PoseRequest } from '../../workers/pose.worker.ts';
+import { runProposal, type FoundProposal } from '../../workers/propose-swing.ts';
 import { runPicture } from '../../workers/run-picture.ts';
 import { fileUrl } from './data.ts';
 import { pointsAt, withFound, withProposal } from './edit-marks.ts';
@@ -14,11 +15,13 @@ function useLook() {
   const [problem, setProblem] = useState('');
   const stop = useRef<(() => void) | null>(null);
   useEffect(() => () => stop.current?.(), []);
-  const look = async (request: PictureRequest | PoseRequest): Promise<PictureResult | null> => {
+  const wait = async <R>(
+    start: (onProgress: (share: number) => void) => { answer: Promise<R>; stop: () => void },
+  ): Promise<R | null> => {
     stop.current?.();
     setProblem('');
     setShare(0);
-    const run = runPicture(request, setShare);
+    const run = start(setShare);
     stop.current = run.stop;
     try {
       return await run.answer;
@@ -29,42 +32,73 @@ function useLook() {
       setShare(null);
     }
   };
+  const look = (request: PictureRequest | PoseRequest): Promise<PictureResult | null> =>
+    wait((onProgress) => runPicture(request, onProgress));
   const cancel = (): void => {
     stop.current?.();
     setShare(null);
   };
-  return { look, cancel, share, problem };
+  return { look, wait, cancel, share, problem };
 }
 
-/** What the machine looks for in a video: checkpoints from the motion, points followed, body points proposed. */
+/** What a proposal was seen and heard by, in words. */
+function seenBy({ by, bodyProblem }: FoundProposal): string {
+  if (by.includes('sound')) return 'the body and the click of the strike';
+  if (by.includes('body')) return 'the body';
+  return bodyProblem
+    ? `motion alone (${bodyProblem}), which is unsure`
+    : 'motion alone, for no body shows a swing; they are unsure';
+}
+
+/** What the machine looks for in a video: checkpoints, points followed, body points proposed. */
 export function useLooks({
   video,
+  view,
   marks,
   frame,
   edit,
   show,
 }: {
   video: VideoAnswer;
+  view: View;
   marks: PictureMarks;
   frame: number;
   edit: (how: (m: PictureMarks) => PictureMarks) => void;
   show: (frame: number) => void;
 }) {
-  const { look, cancel, share, problem } = useLook();
+  const { look, wait, cancel, share, problem } = useLook();
   const [said, setSaid] = useState('');
   const [swings, setSwings] = useState(1);
   const url = fileUrl(video.id);
   const times = video.frameTimesS;
   const points = pointsAt(marks, frame);
   const propose = async (which = 0): Promise<void> => {
-    const found = await look({ kind: 'propose', url, frameTimesS: times, which });
-    if (!found || !('proposal' in found)) return;
-    const { checkpoints, strikes } = found.proposal;
+    const found = await wait((onProgress) =>
+      runProposal(
+        {
+          url,
+          frameTimesS: times,
+          handedness: video.handedness,
+          view,
+          slowFactor: marks.slowFactor,
+          cameraDistanceM: marks.cameraDistanceM,
+          which,
+        },
+        onProgress,
+      ),
+    );
+    if (!found) return;
+    const { checkpoints, strikes } = found;
     edit((m) => withProposal(m, checkpoints));
     setSaid(
-      strikes.length > 1
-        ? `${strikes.length} swings are in this video (at ${strikes.map((s) => `${times[s]!.toFixed(1)} s`).join(', ')}). The checkpoints are those of swing ${which + 1}.`
-        : 'Checkpoints proposed from the motion: move those that are off.',
+      [
+        strikes.length > 1
+          ? `${strikes.length} swings are in this video (at ${strikes.map((s) => `${times[s]!.toFixed(1)} s`).join(', ')}). The checkpoints are those of swing ${which + 1}.`
+          : '',
+        `Checkpoints proposed from ${seenBy(found)}. What hangs on them is provisional until each is confirmed or moved.`,
+      ]
+        .filter(Boolean)
+        .join(' '),
     );
     setSwings(strikes.length);
     show(checkpoints.strike?.frame ?? 0);
@@ -97,6 +131,7 @@ export function useLooks({
       frameTimesS: times,
       frames: at.length > 0 ? at : [{ frame, checkpoint: null }],
       handedness: video.handedness,
+      view,
     });
     if (!found || !('followed' in found)) return;
     edit((m) => withFound(m, found.followed, 'proposed'));

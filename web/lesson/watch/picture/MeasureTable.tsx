@@ -5,7 +5,7 @@ import type { PictureMeasures, PictureValue } from '../../../../core/picture/pic
 import { useUnits } from '../../../base/session.tsx';
 import { QuietButton } from '../../../kit/controls.tsx';
 import { DataTable, Facts, Notice, Soft } from '../../../kit/layout.tsx';
-import { doubt, figure } from './words.ts';
+import { doubt, figure, within } from './words.ts';
 
 const Wide = styled.div`
   overflow-x: auto;
@@ -23,7 +23,7 @@ function OneTable({ rows, at }: { rows: readonly PictureValue[]; at: Checkpoint 
             measured at {at}
           </th>
           <th scope="col">value</th>
-          <th scope="col">±</th>
+          <th scope="col">± (90 %)</th>
         </tr>
       </thead>
       <tbody>
@@ -31,6 +31,7 @@ function OneTable({ rows, at }: { rows: readonly PictureValue[]; at: Checkpoint 
           <tr key={v.id}>
             <th scope="row" style={LEFT}>
               {v.name}
+              {v.provisional ? <Soft> provisional</Soft> : null}
             </th>
             <td>{figure(v.kind, v.value, v.words)}</td>
             <td>{doubt(v.kind, v.sd)}</td>
@@ -67,7 +68,11 @@ function AllTable({ values }: { values: readonly PictureValue[] }) {
             </th>
             {at.map((c) => {
               const v = values.find((x) => x.id === id && x.checkpoint === c);
-              return <td key={c}>{v ? figure(v.kind, v.value, v.words) : ''}</td>;
+              return (
+                <td key={c} title={v?.provisional ? `provisional, ${doubt(v.kind, v.sd)}` : undefined}>
+                  {v ? `${v.provisional ? '~ ' : ''}${figure(v.kind, v.value, v.words)}` : ''}
+                </td>
+              );
             })}
           </tr>
         ))}
@@ -75,6 +80,8 @@ function AllTable({ values }: { values: readonly PictureValue[] }) {
     </DataTable>
   );
 }
+
+const fact = (name: string, words: string): [string, string] => [name, words];
 
 /** Speeds before the strike, with the interval that frames and scale leave. */
 function speedFacts(measures: PictureMeasures, units: ReturnType<typeof useUnits>): [string, string][] {
@@ -89,7 +96,7 @@ function speedFacts(measures: PictureMeasures, units: ReturnType<typeof useUnits
       ? [
           [
             name,
-            `${units.speed(s.speedMps)} (${units.speedFigure(s.interval90Mps[0])}–${units.speedFigure(s.interval90Mps[1])})`,
+            `${s.provisional ? 'provisional, ' : ''}${units.speed(s.speedMps)} (${units.speedFigure(s.interval90Mps[0])}–${units.speedFigure(s.interval90Mps[1])})`,
           ] as [string, string],
         ]
       : [],
@@ -102,26 +109,17 @@ export function MeasureTable({ measures, checkpoint }: { measures: PictureMeasur
   const [all, setAll] = useState(false);
   const { times, values, missing, warnings } = measures;
   const rows = checkpoint === null ? [] : values.filter((v) => v.checkpoint === checkpoint);
+  const unsure = times.provisional ? 'provisional, ' : '';
   const facts: [string, string][] = [
     ...(times.backswingS === undefined
       ? []
-      : [
-          ['backswing', `${times.backswingS.toFixed(2)} s ± ${(times.backswingSdS ?? 0).toFixed(2)}`] as [
-            string,
-            string,
-          ],
-        ]),
+      : [fact('backswing', `${unsure}${times.backswingS.toFixed(2)} s ${within(times.backswingSdS ?? 0, 2)}`)]),
     ...(times.downswingS === undefined
       ? []
-      : [
-          ['downswing', `${times.downswingS.toFixed(3)} s ± ${(times.downswingSdS ?? 0).toFixed(3)}`] as [
-            string,
-            string,
-          ],
-        ]),
+      : [fact('downswing', `${unsure}${times.downswingS.toFixed(3)} s ${within(times.downswingSdS ?? 0, 3)}`)]),
     ...(times.tempoRatio === undefined
       ? []
-      : [['tempo', `${times.tempoRatio.toFixed(1)} : 1 ± ${(times.tempoSd ?? 0).toFixed(1)}`] as [string, string]]),
+      : [fact('tempo', `${unsure}${times.tempoRatio.toFixed(1)} : 1 ${within(times.tempoSd ?? 0, 1)}`)]),
     ...speedFacts(measures, units),
     ...(measures.scale
       ? [
@@ -140,6 +138,12 @@ export function MeasureTable({ measures, checkpoint }: { measures: PictureMeasur
         </Notice>
       ))}
       {facts.length > 0 ? <Facts items={facts} /> : null}
+      {times.provisional || values.some((v) => v.provisional) ? (
+        <Notice tone="unsure">
+          Provisional: it hangs on checkpoints that are only proposed, whose own doubt is in the ±. Confirm or move the
+          dotted flags and it stands.
+        </Notice>
+      ) : null}
       {values.length === 0 ? (
         <Soft>
           Nothing measured yet: mark the checkpoints on the time line, then tap points on them. A distance also wants
@@ -171,8 +175,8 @@ export function MeasureTable({ measures, checkpoint }: { measures: PictureMeasur
         </details>
       ) : null}
       <Soft>
-        ± holds picking (3 px), scale, camera and frames. One camera cannot tell turn: it is not reported. Checked
-        against simulated films; on real ones this is unproven.
+        ± holds picking (3 px), scale, camera, frames and proposals, with 90 %. One camera cannot tell turn: it is not
+        reported. Checked against simulated films; on real ones this is unproven.
       </Soft>
     </>
   );

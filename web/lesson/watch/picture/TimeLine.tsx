@@ -2,7 +2,8 @@ import { useRef, type PointerEvent, useState } from 'react';
 import { Slider, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
 import { CHECKPOINTS, type Checkpoint } from '../../../../core/catalogue/stages.ts';
-import type { PictureMarks } from '../../../../core/picture/marks.ts';
+import { Z90 } from '../../../../core/numeric/statistics.ts';
+import { spreadS, type PictureMarks } from '../../../../core/picture/marks.ts';
 
 const Box = styled.div`
   position: relative;
@@ -79,12 +80,14 @@ export function TimeLine({
   frames,
   frame,
   checkpoints,
+  slowFactor,
   onShow,
   onMark,
 }: {
   frames: number;
   frame: number;
   checkpoints: PictureMarks['checkpoints'];
+  slowFactor: number;
   onShow: (frame: number) => void;
   onMark: (checkpoint: Checkpoint, frame: number, dragging: boolean) => void;
 }) {
@@ -163,7 +166,7 @@ export function TimeLine({
       </Box>
       <Caption aria-live="polite">
         {mark
-          ? `${named}, frame ${mark.frame + 1}${mark.source === 'proposed' ? ', proposed and not yet confirmed' : ''}`
+          ? `${named}, frame ${mark.frame + 1}${mark.source === 'proposed' ? `, proposed (± ${Math.round((1000 * Z90 * spreadS(mark)) / slowFactor)} ms with 90 %) and not yet confirmed` : ''}`
           : ''}
       </Caption>
     </>

@@ -1,3 +1,4 @@
+import { Z90 } from '../../../../core/numeric/statistics.ts';
 import type { Difference } from '../../../../core/picture/compare-pictures.ts';
 import type { PictureValue } from '../../../../core/picture/picture-measures.ts';
 
@@ -16,11 +17,14 @@ export function figure(kind: PictureValue['kind'], value: number, words: Picture
   return `${number.toFixed(digits).replace('-', '−')}${unit}${said && said !== 'bent' ? ` ${said}` : ''}`;
 }
 
-/** ± of a figure, in its unit. */
+/** ± of a figure within which it lies with 90 %, in its unit. */
 export function doubt(kind: PictureValue['kind'], sd: number): string {
   const { by, digits } = UNIT[kind];
-  return `± ${(by * sd).toFixed(digits)}`;
+  return `± ${(by * Z90 * sd).toFixed(digits)}`;
 }
+
+/** ± of a time or ratio within which it lies with 90 %. */
+export const within = (sd: number, digits: number): string => `± ${(Z90 * sd).toFixed(digits)}`;
 
 /** A change with its sign. */
 export function change({ kind, change: value }: Difference): string {
