@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { LEAST_MINUTES, MOST_MINUTES } from '../core/plan/minute-plan.ts';
-import { id, moment, text } from './fields.ts';
+import { day, id, moment, text } from './fields.ts';
 
 const minutes = () =>
   yup
@@ -32,3 +32,8 @@ export const appointmentPatchSchema = yup.object({
 export const stretchSchema = yup.object({ from: moment().required('is needed'), to: moment().required('is needed') });
 export const andLaterSchema = yup.object({ andLater: yup.boolean().default(false) });
 export const lessonOfAppointmentSchema = yup.object({ id: id() });
+
+/** From which day to which a season's page tells. */
+export const seasonSchema = yup
+  .object({ from: day().required('is needed'), to: day().required('is needed') })
+  .test('order', 'from must not lie after to', ({ from, to }) => !from || !to || from <= to);

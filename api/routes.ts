@@ -1,6 +1,7 @@
 import type { CourseAnswer } from './course-types.ts';
 import type { AppointmentWire, TodayAnswer } from './day-types.ts';
 import type { GateAnswer } from '../core/plan/protocol.ts';
+import type { LessonSheet, SeasonSheet } from './paper-types.ts';
 import type { ProgrammeAnswer } from './programme-types.ts';
 import type { OwnProtocolWire, ProtocolsAnswer } from './protocol-types.ts';
 import type { ShelfAnswer } from './drill-types.ts';
@@ -73,6 +74,7 @@ export interface Answers {
   'DELETE /lessons/:id': Nothing;
   'DELETE /screens/:id': Nothing;
   'DELETE /setups/:id': Nothing;
+  'DELETE /protocol-runs/:id': Nothing;
   'DELETE /sets/:id': Nothing;
   'GET /reach': ReachAnswer;
   'GET /setup': { needsAccount: boolean; needsCode: boolean };
@@ -209,6 +211,11 @@ export interface Answers {
   'POST /practice/:token/protocol-logs': { id: string; stop: boolean; held: boolean };
   'GET /students/:id/handout': Uint8Array;
   'GET /students/:id/calendar': string;
+  'GET /lessons/:id/sheet': LessonSheet;
+  'GET /lessons/:id/sheet/pdf': Uint8Array;
+  'GET /students/:id/season': SeasonSheet;
+  'GET /practice/:token/sheet': LessonSheet;
+  'GET /practice/:token/sheet/pdf': Uint8Array;
   'GET /practice/:token/calendar': string;
   'GET /students/:id/programme': ProgrammeAnswer;
   'POST /students/:id/programme': Made;

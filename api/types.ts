@@ -124,6 +124,7 @@ export interface RemovalWire {
     | 'film'
     | 'screen'
     | 'set-up'
+    | 'session'
     | 'set'
     | 'programme'
     | 'drill'
@@ -307,6 +308,8 @@ export interface LedgerAnswer {
   /** School of the student, for the order in which causes are looked at. */
   lens: string;
   verdict: VerdictWire | null;
+  /** Verdicts of this lesson that a later one took the place of, oldest first. */
+  earlierVerdicts: VerdictWire[];
   /** The target that runs from this or an earlier lesson. */
   running: string | null;
   /** The running target as it was decided in an earlier lesson: its chance and its findings of then; null where it is new. */
@@ -425,6 +428,9 @@ export interface ReviewAnswer {
     cue: string;
     cueFrom: string;
     reason: string;
+    decidedAt: string;
+    /** What it was before it was amended, oldest first. */
+    earlier: { chosen: string; rungTo: string; cue: string; reason: string; decidedAt: string }[];
   }[];
   /** Words that the student has used for what a swing felt like, newest first: a cue can be made of them. */
   ownWords: string[];

@@ -78,6 +78,8 @@ test('without a connection the page opens, logs are kept and sent once', async (
   const { link, lessonId } = await withPlan(page, app, 'No Bars', [{ drillId: 'feet-together', rung: 2 }], 'tension');
   const { context, phone } = await phoneOf(browser);
   await phone.goto(link);
+  // What was seen once is there without a connection.
+  await expect(phone.getByRole('button', { name: 'Start' })).toBeVisible();
   await phone.evaluate(async () => {
     await navigator.serviceWorker.ready;
   });

@@ -1,5 +1,7 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { startRungOf } from '../core/catalogue/drill-rungs.ts';
+import type { LessonSheet, SeasonSheet } from '../api/paper-types.ts';
+import type { PrescribeAnswer } from '../api/types.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { addDays } from '../core/plan/programme.ts';
 import { TestServer, uuid } from './test-support.ts';
@@ -52,6 +54,86 @@ describe('the handout', () => {
     expect(pdf.toString('latin1').match(/\/Type \/Page\b/g)!.length).toBeGreaterThanOrEqual(1);
     const empty = await server.student({ name: 'No Plan' });
     await server.call('get', `/students/${empty}/handout`).expect(404);
+  });
+});
+
+const pagesOf = (pdf: Buffer): number => pdf.toString('latin1').match(/\/Type \/Page\b/g)!.length;
+
+describe('a lesson on one page', () => {
+  test('holds what was decided, before and now in the chosen units, drills, week and cautions; its PDF is one page', async () => {
+    const { studentId, lessonId: first } = await planned({ goalKind: 'gain' });
+    const earlier = await server.block(first);
+    await server.shots(earlier, [90, 91, 92]);
+    const { plan } = (await server.call('get', `/lessons/${first}/prescribe`)).body as PrescribeAnswer;
+    const lessonId = await server.lesson(studentId);
+    const block = await server.block(lessonId);
+    await server.shots(block, [94, 95, 96]);
+    const decision = {
+      id: uuid(),
+      planDrillId: plan!.drills[0]!.id,
+      chosen: 'change-cue',
+      reason: '',
+      cue: 'like a gate',
+    };
+    await server.call('post', `/lessons/${lessonId}/decisions`, decision).expect(201);
+    await server.call('put', '/settings', { speedUnit: 'km/h' }).expect((r) => expect(r.status).toBeLessThan(300));
+    const sheet = (await server.call('get', `/lessons/${lessonId}/sheet`).expect(200)).body as LessonSheet;
+    expect(sheet.student).toBe('Zażółć Łąka');
+    expect(sheet.changed.join(' ')).toMatch(/change the cue.*“like a gate”/);
+    expect(sheet.beforeAfter).toHaveLength(1);
+    expect(sheet.beforeAfter[0]!.now).toMatch(/^152\.9 km\/h \(3 swings/);
+    expect(sheet.beforeAfter[0]!.before).toMatch(/^146\.5 km\/h/);
+    expect(sheet.drills.length).toBeGreaterThan(0);
+    expect(sheet.week).toHaveLength(7);
+    expect(sheet.cautions.length).toBeGreaterThan(0);
+    expect(sheet.referral).not.toBe('');
+    const res = await file(`/lessons/${lessonId}/sheet/pdf`).expect(200);
+    expect([res.type, pagesOf(res.body as Buffer)]).toEqual(['application/pdf', 1]);
+    await server.call('put', '/settings', { speedUnit: 'mph' });
+    const season = (await server.call('get', `/students/${studentId}/season?from=2020-01-01&to=${TODAY}`).expect(200))
+      .body as SeasonSheet;
+    expect(season.lessons).toBe(2);
+    expect(season.sessions).toHaveLength(2);
+    expect(season.targets.map((t) => t.name)).toHaveLength(1);
+  });
+  test('five drills still stand on one page', async () => {
+    const { studentId, lessonId } = await planned();
+    const { choices } = (await server.call('get', `/lessons/${lessonId}/prescribe`)).body as PrescribeAnswer;
+    const drills = choices
+      .filter((c) => c.closedBecause.length === 0)
+      .slice(0, 5)
+      .map((c) => ({
+        id: uuid(),
+        drillId: c.drillId,
+        rung: startRungOf(drillById(c.drillId)!),
+        cue: 'a',
+        sets: 2,
+        reps: 8,
+        sessionsPerWeek: 1,
+      }));
+    await server.call('post', `/lessons/${lessonId}/plan`, { id: uuid(), target: 'tension', startsOn: TODAY, drills });
+    expect(pagesOf((await file(`/lessons/${lessonId}/sheet/pdf`)).body as Buffer)).toBe(1);
+    expect(studentId).not.toBe('');
+  });
+  test('the private link has it, an ended one and another practice have not; a lesson without a plan has a page too', async () => {
+    const { studentId, lessonId } = await planned();
+    const { path } = (await server.call('post', `/students/${studentId}/practice-link`, { days: 30 })).body as {
+      path: string;
+    };
+    const token = path.split('/').at(-1)!;
+    const open = (to: string) => server.http.get(`/api/practice/${token}/${to}`);
+    expect(((await open('sheet').expect(200)).body as LessonSheet).lessonId).toBe(lessonId);
+    await open('sheet/pdf').expect(200).expect('content-type', /pdf/);
+    await server.call('delete', `/students/${studentId}/practice-link`);
+    await open('sheet').expect(404);
+    const bare = await server.lesson(await server.student());
+    const sheet = (await server.call('get', `/lessons/${bare}/sheet`).expect(200)).body as LessonSheet;
+    expect([sheet.drills, sheet.target, sheet.verdict]).toEqual([
+      [],
+      null,
+      expect.stringMatching(/No gain can be said yet/),
+    ]);
+    await server.call('get', `/students/${studentId}/season?from=2026-02-01&to=2026-01-01`).expect(422);
   });
 });
 

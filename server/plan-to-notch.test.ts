@@ -117,6 +117,12 @@ describe('from a plan to a notch', () => {
     expect(((await server.http.get(`/api${path}`)).body as PracticeAnswer).drills[0]!.rung).toBe(
       'half/part/short-iron/none/on/garden',
     );
+    // An amended decision keeps what it was.
+    review = (await server.call('get', `/lessons/${third}/review`)).body as ReviewAnswer;
+    expect(review.decisions).toHaveLength(1);
+    expect(review.decisions[0]!.earlier).toMatchObject([
+      { chosen: 'up', rungTo: 'half/part/short-iron/none/on/garden' },
+    ]);
 
     const later: string[] = [];
     for (const [daysAgo, mph] of [

@@ -204,7 +204,7 @@ describe('a record that cannot be taken changes nothing', () => {
       shots: ['corrections'],
       lessons: ['done_at'],
       plan_drills: ['state', 'mark', 'because'],
-      decisions: ['cue', 'cue_from'],
+      decisions: ['cue', 'cue_from', 'earlier'],
       verdicts: ['lens'],
       practice_sets: ['local_day', 'effort', 'note', 'words'],
     };

@@ -17,6 +17,17 @@ export interface DrillSession {
 
 export type LadderMove = 'up' | 'stay' | 'down' | 'change-cue' | 'change-drill' | 'look-again' | 'stop';
 
+/** A decision's name on the screen and on paper. */
+export const MOVE_NAMES: Readonly<Record<LadderMove, string>> = {
+  up: 'up a rung',
+  stay: 'stay',
+  down: 'down a rung',
+  'change-cue': 'change the cue',
+  'change-drill': 'change the drill',
+  'look-again': 'look again at the diagnosis',
+  stop: 'stop this drill',
+};
+
 export interface LadderDecision {
   readonly move: LadderMove;
   /** Key of the rung that it leads to. */

@@ -9,7 +9,7 @@ import { runningTarget, type RunningTarget } from '../rows/thread.ts';
 import { heldBeliefs } from '../rows/beliefs.ts';
 import { keepPrice } from '../rows/captures.ts';
 import { fullSwingsBefore } from '../rows/figures.ts';
-import { verdictOfLesson } from '../rows/verdicts.ts';
+import { verdictsOfLesson } from '../rows/verdicts.ts';
 
 /** Speed that prices are shares of: of this lesson, or the student's newest before it. */
 async function ownSpeedMps(db: Db, practiceId: string, data: LessonData): Promise<number | undefined> {
@@ -52,7 +52,7 @@ async function priceOf(
 
 /** What the lesson that decided on the running target knew of it. */
 async function thenOf(db: Db, practiceId: string, running: RunningTarget): Promise<LedgerAnswer['then']> {
-  const verdict = await verdictOfLesson(db, practiceId, running.sinceLessonId);
+  const verdict = (await verdictsOfLesson(db, practiceId, running.sinceLessonId)).at(-1);
   const known = verdict?.target === running.target ? verdict : null;
   return {
     startsAt: running.since.toISOString(),
@@ -77,13 +77,15 @@ export async function ledgerOf({ db, work }: Means, practiceId: string, lessonId
     speedMps,
     prices: price?.prices ?? null,
   });
+  const verdicts = await verdictsOfLesson(db, practiceId, lessonId);
   return {
     findings,
     diagnosis,
     ownSpeedMps: speedMps ?? null,
     prices: price && { refused: price.prices.refused, together: price.prices.together },
     lens: student.lens,
-    verdict: await verdictOfLesson(db, practiceId, lessonId),
+    verdict: verdicts.at(-1) ?? null,
+    earlierVerdicts: verdicts.slice(0, -1),
     running: running?.target ?? null,
     then: running && running.sinceLessonId !== lesson.id ? await thenOf(db, practiceId, running) : null,
     beliefs,

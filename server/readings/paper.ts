@@ -7,11 +7,12 @@ import { planClosedBecause } from '../../core/plan/body.ts';
 import { dayWords } from '../../core/plan/day-words.ts';
 import { cautionsFor, closedByBody } from '../../core/plan/open-drills.ts';
 import { addDays, type ProgrammeDay } from '../../core/plan/programme.ts';
+import type { PaperDrill, PaperPlan } from '../../api/paper-types.ts';
 import type { PlanWire } from '../../api/types.ts';
 import type { Db } from '../db/connection.ts';
 import { Problem } from '../http/problem.ts';
 import type { CalendarDay } from '../paper/calendar.ts';
-import type { Handout, HandoutDrill } from '../paper/handout.ts';
+import type { Handout } from '../paper/handout.ts';
 import { planInForce } from '../rows/plans.ts';
 import { runningProgramme } from '../rows/programmes.ts';
 import type { StudentRow } from '../rows/students.ts';
@@ -64,24 +65,25 @@ async function daysFrom(
   });
 }
 
-/** The plan in force as it goes on paper; what is closed is left out with its reason. */
-export async function handoutOf(db: Db, practiceId: string, student: StudentRow): Promise<Handout> {
+/** The plan in force as it goes on paper; what is closed is left out with its reason. Without a plan there is no drill. */
+export async function planOnPaper(
+  db: Db,
+  practiceId: string,
+  student: StudentRow,
+  plan: PlanWire | null,
+): Promise<PaperPlan> {
   const who = await planStudent(db, practiceId, student, new Date());
-  const plan = await planInForce(db, practiceId, student.id);
-  if (!plan) throw new Problem(404, 'not-found', 'There is no plan yet; it is made in Prescribe.');
   const closed = planClosedBecause(who);
-  const today = dayOf(new Date());
-  const running = closed.length > 0 ? [] : plan.drills.filter((d) => d.state === 'running');
+  const running = closed.length > 0 ? [] : (plan?.drills ?? []).filter((d) => d.state === 'running');
   const closedDrills = running.flatMap((d) => {
     const drill = drillById(d.drillId);
     const why = drill ? closedByBody(drill, who) : [];
     return drill && why.length > 0 ? [`${drill.name}: ${why.join(' ')}`] : [];
   });
-  const drills = running.flatMap((d): HandoutDrill[] => {
+  const drills = running.flatMap((d): PaperDrill[] => {
     const drill = drillById(d.drillId);
     if (!drill || closedByBody(drill, who).length > 0) return [];
     const ask = askAtKey(drill, d.rung);
-    const cautions = cautionsFor(drill, who).filter((c) => !ALWAYS_CAUTIONS.includes(c));
     return [
       {
         name: drill.name,
@@ -93,21 +95,30 @@ export async function handoutOf(db: Db, practiceId: string, student: StudentRow)
         check: ask
           ? `${d.mark || (ask.alone ?? ask.check.text)}, ${ask.check.passed} of ${ask.check.of}. ${ask.check.reset}`
           : '',
-        cautions,
+        cautions: cautionsFor(drill, who).filter((c) => !ALWAYS_CAUTIONS.includes(c)),
       },
     ];
   });
-  const week = await daysFrom(db, practiceId, student, plan, today, WEEK);
+  const week = await daysFrom(db, practiceId, student, plan, dayOf(new Date()), WEEK);
   return {
-    student: student.name,
-    leftHanded: student.handedness === 'left',
-    target: faultById(plan.target)?.name ?? plan.target,
-    madeOn: today,
-    week: week.map((d) => ({ day: dayName(d.date), text: closed.length > 0 ? 'closed' : d.text || 'rest' })),
     drills,
+    week: week.map((d) => ({ day: dayName(d.date), text: closed.length > 0 ? 'closed' : d.text || 'rest' })),
     cautions: ALWAYS_CAUTIONS,
     referral: REFERRAL,
     closedBecause: [...closed, ...closedDrills],
+  };
+}
+
+/** The handout of the plan in force. @throws Problem where there is none */
+export async function handoutOf(db: Db, practiceId: string, student: StudentRow): Promise<Handout> {
+  const plan = await planInForce(db, practiceId, student.id);
+  if (!plan) throw new Problem(404, 'not-found', 'There is no plan yet; it is made in Prescribe.');
+  return {
+    ...(await planOnPaper(db, practiceId, student, plan)),
+    student: student.name,
+    leftHanded: student.handedness === 'left',
+    target: faultById(plan.target)?.name ?? plan.target,
+    madeOn: dayOf(new Date()),
   };
 }
 

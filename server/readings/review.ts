@@ -89,6 +89,8 @@ export async function reviewAnswer(means: Means, practiceId: string, lessonId: s
       cue: d.cue,
       cueFrom: d.cue_from,
       reason: d.reason,
+      decidedAt: d.decided_at.toISOString(),
+      earlier: d.earlier,
     })),
     ownWords: await ownWordsOf(db, practiceId, student.id, lesson.starts_at),
   };

@@ -3,13 +3,19 @@ import { notFound } from '../http/problem.ts';
 import { calendarFile } from '../paper/calendar.ts';
 import { handoutPdf } from '../paper/handout.ts';
 import { calendarDays, handoutOf } from '../readings/paper.ts';
+import type { LessonSheet } from '../../api/paper-types.ts';
+import { seasonSchema } from '../../api/day-schemas.ts';
+import { sheetPdf } from '../paper/sheet.ts';
+import { lessonSheet, seasonSheet } from '../readings/lesson-sheet.ts';
+import { lessonBefore, lessonRow } from '../rows/lessons.ts';
 import { tokenHash } from '../http/secrets.ts';
 import { studentByLink } from '../rows/links.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';
-import { idParam, on, practiceOf, type Services } from './context.ts';
+import { idParam, on, practiceOf, valid, type Services } from './context.ts';
 
 /** The plan on paper and in a calendar. */
-export function paperRoutes({ db }: Services): { signedIn: Router; open: Router } {
+export function paperRoutes(services: Services): { signedIn: Router; open: Router } {
+  const { db } = services;
   const signedIn = Router();
   const open = Router();
   const student = async (practiceId: string, id: string): Promise<StudentRow> => {
@@ -34,6 +40,42 @@ export function paperRoutes({ db }: Services): { signedIn: Router; open: Router 
     const link = await studentByLink(db, tokenHash(String(req.params.token)));
     if (!link) throw notFound('The practice link');
     await sendCalendar(res, link.practice_id, await student(link.practice_id, link.student_id));
+  });
+  const sheetOf = async (practiceId: string, lessonId: string): Promise<LessonSheet> => {
+    const lesson = await lessonRow(db, practiceId, lessonId);
+    if (!lesson) throw notFound('The lesson');
+    return lessonSheet(services, practiceId, await student(practiceId, lesson.student_id), lesson);
+  };
+  const sendSheet = async (res: Response<Uint8Array>, sheet: LessonSheet): Promise<void> => {
+    res
+      .type('application/pdf')
+      .set('Content-Disposition', `inline; filename="lesson-${sheet.startsAt.slice(0, 10)}.pdf"`)
+      .send(await sheetPdf(sheet));
+  };
+  /** The newest lesson behind a private link that has begun. */
+  const newestOf = async (token: string): Promise<LessonSheet> => {
+    const link = await studentByLink(db, tokenHash(token));
+    if (!link) throw notFound('The practice link');
+    const newest = await lessonBefore(db, link.practice_id, link.student_id, new Date());
+    if (!newest) throw notFound('A lesson');
+    return sheetOf(link.practice_id, newest.id);
+  };
+  on(signedIn, 'GET /lessons/:id/sheet', async (req, res) => {
+    res.json(await sheetOf(practiceOf(req), idParam(req)));
+  });
+  on(signedIn, 'GET /lessons/:id/sheet/pdf', async (req, res) => {
+    await sendSheet(res, await sheetOf(practiceOf(req), idParam(req)));
+  });
+  on(signedIn, 'GET /students/:id/season', async (req, res) => {
+    const { from, to } = valid(seasonSchema, req.query);
+    const row = await student(practiceOf(req), idParam(req));
+    res.json(await seasonSheet(services, practiceOf(req), row, from, to));
+  });
+  on(open, 'GET /practice/:token/sheet', async (req, res) => {
+    res.json(await newestOf(String(req.params.token)));
+  });
+  on(open, 'GET /practice/:token/sheet/pdf', async (req, res) => {
+    await sendSheet(res, await newestOf(String(req.params.token)));
   });
   return { signedIn, open };
 }

@@ -62,6 +62,10 @@ export function removalRoutes(services: Services): Router {
     await removeOne(services, req, 'setups', 'set-up', 'a set-up');
     res.status(204).end();
   });
+  on(router, 'DELETE /protocol-runs/:id', async (req, res) => {
+    await removeOne(services, req, 'protocol_runs', 'session', 'a session of steps');
+    res.status(204).end();
+  });
   on(router, 'DELETE /sets/:id', async (req, res) => {
     await removeOne(services, req, 'practice_sets', 'set', 'a practised set');
     res.status(204).end();

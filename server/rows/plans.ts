@@ -226,6 +226,17 @@ export interface DecisionRow extends Row {
   id: string;
   cue: string;
   reason: string;
+  decided_at: Date;
+  earlier: EarlierDecision[];
+}
+
+/** What a decision was before it was amended. */
+export interface EarlierDecision {
+  readonly chosen: string;
+  readonly rungTo: string;
+  readonly cue: string;
+  readonly reason: string;
+  readonly decidedAt: string;
 }
 
 export const decisionsOfLesson = (db: Db, practiceId: string, lessonId: string): Promise<DecisionRow[]> =>
@@ -234,7 +245,7 @@ export const decisionsOfLesson = (db: Db, practiceId: string, lessonId: string):
     lessonId,
   ]);
 
-/** Keeps a decision; another one on the same drill in the same lesson takes the place of the one before. @returns whether it was kept */
+/** Keeps a decision; another one on the same drill in the same lesson amends the one before, which is kept with it. @returns whether it was kept */
 export const insertDecision = async (
   db: Db,
   practiceId: string,
@@ -259,7 +270,9 @@ export const insertDecision = async (
        values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12)
        on conflict (lesson_id, plan_drill_id) do update set id = excluded.id, proposed = excluded.proposed,
          chosen = excluded.chosen, rung_from = excluded.rung_from, rung_to = excluded.rung_to, reason = excluded.reason,
-         decided_at = excluded.decided_at, cue = excluded.cue, cue_from = excluded.cue_from
+         decided_at = excluded.decided_at, cue = excluded.cue, cue_from = excluded.cue_from,
+         earlier = decisions.earlier || jsonb_build_array(jsonb_build_object('chosen', decisions.chosen, 'rungTo',
+           decisions.rung_to, 'cue', decisions.cue, 'reason', decisions.reason, 'decidedAt', decisions.decided_at))
        where decisions.practice_id = excluded.practice_id and decisions.id <> excluded.id
          and decisions.decided_at <= excluded.decided_at
        returning id`,

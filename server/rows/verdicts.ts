@@ -61,14 +61,14 @@ const toWire = (r: VerdictRow): VerdictWire => ({
   ...(r.prices ? { prices: r.prices } : {}),
 });
 
-/** The lesson's newest verdict, as it was given, with the evidence of that moment. */
-export const verdictOfLesson = async (db: Db, practiceId: string, lessonId: string): Promise<VerdictWire | null> => {
-  const rows = await db.query<VerdictRow>(
-    'select * from verdicts where practice_id = $1 and lesson_id = $2 order by decided_at desc limit 1',
-    [practiceId, lessonId],
-  );
-  return rows[0] ? toWire(rows[0]) : null;
-};
+/** Every verdict of a lesson as it was given, with the evidence of its moment, oldest first. */
+export const verdictsOfLesson = async (db: Db, practiceId: string, lessonId: string): Promise<VerdictWire[]> =>
+  (
+    await db.query<VerdictRow>(
+      'select * from verdicts where practice_id = $1 and lesson_id = $2 order by decided_at, id',
+      [practiceId, lessonId],
+    )
+  ).map(toWire);
 
 export const insertVerdict = (
   db: Db,

@@ -3,8 +3,10 @@ import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import { mayDo } from '../../api/roles.ts';
 import type { Address } from '../../api/routes.ts';
 import { settingsSchema, type Settings } from '../../api/schemas.ts';
-import { metresToYards, mpsToMph, mphToMps } from '../../core/units/units.ts';
+import { unitsFor, type Units } from '../../core/units/shown-units.ts';
 import { ApiError, ask } from './api.ts';
+
+export type { Units };
 
 const DEFAULTS = settingsSchema.cast({});
 const SettingsContext = createContext<Settings>(DEFAULTS);
@@ -45,35 +47,7 @@ export const useAccount = (): string => useContext(AccountContext);
 
 export const useSettings = (): Settings => useContext(SettingsContext);
 
-/** Speeds and distances in the instructor's units: as text with unit, as bare figure, and back to SI. */
-export interface Units {
-  speedUnit: Settings['speedUnit'];
-  distanceUnit: Settings['distanceUnit'];
-  speed(mps: number, digits?: number): string;
-  speedFigure(mps: number, digits?: number): string;
-  toMps(value: number): number;
-  fromMps(mps: number): number;
-  distance(m: number, digits?: number): string;
-}
-
 export function useUnits(): Units {
   const { speedUnit, distanceUnit } = useSettings();
-  return useMemo(() => {
-    const fromMps = (mps: number): number =>
-      speedUnit === 'mph' ? mpsToMph(mps) : speedUnit === 'km/h' ? mps * 3.6 : mps;
-    const toMps = (v: number): number => (speedUnit === 'mph' ? mphToMps(v) : speedUnit === 'km/h' ? v / 3.6 : v);
-    // A figure that rounds to nothing carries no sign.
-    const figure = (v: number, digits: number): string =>
-      (Number(v.toFixed(digits)) === 0 ? 0 : v).toFixed(digits).replace('-', '−');
-    const speedFigure = (mps: number, digits = 1): string => figure(fromMps(mps), digits);
-    return {
-      speedUnit,
-      distanceUnit,
-      fromMps,
-      toMps,
-      speedFigure,
-      speed: (mps, digits = 1) => `${speedFigure(mps, digits)} ${speedUnit}`,
-      distance: (m, digits = 0) => `${figure(distanceUnit === 'yd' ? metresToYards(m) : m, digits)} ${distanceUnit}`,
-    };
-  }, [speedUnit, distanceUnit]);
+  return useMemo(() => unitsFor(speedUnit, distanceUnit), [speedUnit, distanceUnit]);
 }

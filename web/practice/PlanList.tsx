@@ -98,6 +98,9 @@ export function PlanList({
       ) : null}
       {shown ? <WeekStrip startsOn={shown.startsOn} week={shown.week} sets={plan.sets} narrow /> : null}
       <p>
+        <a href={`/practice/${token}/lesson`}>My last lesson</a>
+      </p>
+      <p>
         <a href={`/api/practice/${token}/calendar`} download>
           Put the days into my calendar
         </a>

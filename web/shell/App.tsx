@@ -24,6 +24,9 @@ const Lesson = lazy(() => import('../lesson/Lesson.tsx'));
 const DrillShelf = lazy(() => import('../drills/DrillShelf.tsx'));
 const Bench = lazy(() => import('../bench/Bench.tsx'));
 const SettingsPage = lazy(() => import('../settings/SettingsPage.tsx'));
+const LessonPaper = lazy(() => import('../paper/LessonPaper.tsx'));
+const SeasonPaper = lazy(() => import('../paper/SeasonPaper.tsx'));
+const LinkedPaper = lazy(() => import('../paper/LinkedPaper.tsx'));
 const Practice = lazy(() => import('../practice/Practice.tsx'));
 
 const waiting = (
@@ -60,8 +63,10 @@ function Instructor() {
               <Route path="students/new" element={<StudentEdit />} />
               <Route path="students/:id" element={<StudentPage />} />
               <Route path="students/:id/programme" element={<ProgrammePage />} />
+              <Route path="students/:id/season" element={<SeasonPaper />} />
               <Route path="students/:id/edit" element={<StudentEdit />} />
               <Route path="lessons/:id" element={<Lesson />} />
+              <Route path="lessons/:id/sheet" element={<LessonPaper />} />
               <Route path="lessons/:id/:station" element={<Lesson />} />
               <Route path="drills" element={<DrillShelf />} />
               <Route path="bench" element={<Bench />} />
@@ -104,6 +109,7 @@ function Pages() {
           <Suspense fallback={waiting}>
             <Routes>
               <Route path="/practice/:token" element={<Practice />} />
+              <Route path="/practice/:token/lesson" element={<LinkedPaper />} />
               <Route path="/join/:token" element={<Join />} />
               <Route path="/*" element={<Instructor />} />
             </Routes>

@@ -33,5 +33,12 @@ export const GlobalStyle = createGlobalStyle`
   a { color: var(--maple-deep); }
   :focus-visible { outline: 3px solid var(--slate); outline-offset: 2px; border-radius: 4px; }
   .visually-hidden { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
+  @media print {
+    :root { --paper: #fff; --card: #fff; --ink: #111; --soft-ink: #444; --line: #bbb; color-scheme: light; }
+    [data-screen-only], nav, button, [role='dialog'] { display: none !important; }
+    body { background: #fff; }
+    a { color: inherit; text-decoration: none; }
+    section, tr, li { break-inside: avoid; }
+  }
   @media (prefers-reduced-motion: reduce) { *, *::before, *::after { animation: none !important; transition: none !important; } }
 `;

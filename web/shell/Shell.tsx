@@ -22,6 +22,9 @@ const Frame = styled.div`
   @media ${SMALL} {
     grid-template-columns: minmax(0, 1fr);
   }
+  @media print {
+    display: block;
+  }
 `;
 const Skip = styled.a`
   position: fixed;

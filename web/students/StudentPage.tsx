@@ -125,6 +125,7 @@ export default function StudentPage() {
           <ButtonLink href={`/api/students/${id}/handout`} target="_blank" rel="noreferrer">
             Handout
           </ButtonLink>
+          <ButtonLink href={`/students/${id}/season`}>Season</ButtonLink>
           <ButtonLink href={`/api/students/${id}/calendar`} download>
             Calendar file
           </ButtonLink>
@@ -177,6 +178,12 @@ export default function StudentPage() {
                     {l.blocks === 1 ? '1 block' : `${l.blocks} blocks`}, {l.swings} swings
                   </Soft>
                   {l.note ? <Soft>{l.note}</Soft> : null}
+                  <Link
+                    to={`/lessons/${l.id}/sheet`}
+                    aria-label={`Page of the lesson of ${format(new Date(l.startsAt), 'd MMM yyyy, HH:mm')}`}
+                  >
+                    On one page
+                  </Link>
                   <Soft>{l.target ? `target: ${faultById(l.target)?.name ?? l.target}` : 'no target set'}</Soft>
                   <ForRole to="DELETE /lessons/:id">
                     <QuietButton

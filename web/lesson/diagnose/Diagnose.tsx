@@ -112,6 +112,14 @@ export default function Diagnose({
               : `, where nothing was proposed: “${verdict.reason}”`
             : ', as proposed'}
           . It is kept with the {verdict.findings.length} findings of that moment.
+          {ledger.earlierVerdicts.map((v) => (
+            <div key={v.id}>
+              <Soft>
+                Before it, {format(new Date(v.decidedAt), 'd MMM, HH:mm')}: {faultById(v.target)?.name ?? v.target}
+                {v.reason ? `, “${v.reason}”` : ''}. Kept too.
+              </Soft>
+            </div>
+          ))}
         </Notice>
       ) : null}
       {verdict && verdict.rule < diagnosis.rule ? (

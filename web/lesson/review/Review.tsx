@@ -1,12 +1,14 @@
+import { format } from 'date-fns';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { LessonAnswer, PlanDrillWire, ReviewAnswer } from '../../../api/types.ts';
 import { drillById } from '../../../core/catalogue/drills.ts';
 import { rungWords } from '../../../core/catalogue/rungs.ts';
 import { RungNeeds, RungSteps } from '../../parts/RungLadder.tsx';
+import { MOVE_NAMES, type LadderMove } from '../../../core/plan/ladder.ts';
 import { useDraft } from '../../base/drafts.tsx';
 import { ask } from '../../base/api.ts';
-import { Button, PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
+import { Button, ButtonLink, PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
 import { useLessonWrite, useReview } from '../common/data.ts';
@@ -14,23 +16,14 @@ import { Practised } from './Practised.tsx';
 import { NewCue } from './NewCue.tsx';
 import { GainCard } from './GainCard.tsx';
 
-const MOVES = [
-  { id: 'up', name: 'up a rung' },
-  { id: 'stay', name: 'stay' },
-  { id: 'down', name: 'down a rung' },
-  { id: 'change-cue', name: 'change the cue' },
-  { id: 'change-drill', name: 'change the drill' },
-  { id: 'look-again', name: 'look again at the diagnosis' },
-  { id: 'stop', name: 'stop this drill' },
-] as const;
-type Move = (typeof MOVES)[number]['id'];
+const MOVES = Object.entries(MOVE_NAMES).map(([id, name]) => ({ id: id as LadderMove, name }));
 const moveName = (id: string): string => MOVES.find((m) => m.id === id)?.name ?? id;
 
 /** The rule's proposal for one drill, and the instructor's decision on it. */
 function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review: ReviewAnswer; lessonId: string }) {
   const proposal = review.proposals.find((p) => p.planDrillId === drill.id);
   const made = review.decisions.find((d) => d.planDrillId === drill.id);
-  const [chosen, setChosen, clearChosen] = useDraft<Move>(`move ${drill.id}`, proposal?.move ?? 'stay');
+  const [chosen, setChosen, clearChosen] = useDraft<LadderMove>(`move ${drill.id}`, proposal?.move ?? 'stay');
   const [reason, setReason] = useDraft(`reason ${drill.id}`, '');
   const [cue, setCue] = useDraft(`cue ${drill.id}`, '');
   const [again, setAgain] = useState(false);
@@ -38,7 +31,7 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
   const [reset, setReset] = useDraft(`reset ${drill.id}`, '');
   const decide = useLessonWrite(
     lessonId,
-    (move: Move, id) =>
+    (move: LadderMove, id) =>
       ask('POST /lessons/:id/decisions', {
         id: lessonId,
         body: { id, planDrillId: drill.id, chosen: move, reason, cue: move === 'change-cue' ? cue : '' },
@@ -88,6 +81,14 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
           <ForRole to="POST /lessons/:id/decisions">
             <QuietButton onPress={() => setAgain(true)}>Decide otherwise</QuietButton>
           </ForRole>
+          {made.earlier.map((e) => (
+            <div key={e.decidedAt}>
+              <Soft>
+                Before it, {format(new Date(e.decidedAt), 'HH:mm')}: {moveName(e.chosen)}, rung “{rungWords(e.rungTo)}”
+                {e.cue ? `, cue “${e.cue}”` : ''}. {e.reason} Kept too.
+              </Soft>
+            </div>
+          ))}
         </Notice>
       ) : (
         <>
@@ -199,6 +200,9 @@ export default function Review({ lesson }: { lesson: LessonAnswer }) {
         ? plan.drills.map((d) => <DecisionRow key={d.id} drill={d} review={review.data} lessonId={lessonId} />)
         : null}
       <LessonNote lesson={lesson.lesson} />
+      <Row>
+        <ButtonLink href={`/lessons/${lessonId}/sheet`}>The lesson on one page, for the student</ButtonLink>
+      </Row>
     </>
   );
 }

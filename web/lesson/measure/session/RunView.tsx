@@ -10,6 +10,7 @@ import { useIntent } from '../../../base/intent.ts';
 import { useUnits } from '../../../base/session.tsx';
 import { Button, PrimaryButton, QuietButton, TextField } from '../../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Spread } from '../../../kit/layout.tsx';
+import { ForRole } from '../../../parts/ForRole.tsx';
 import { FigureStrip } from '../../../parts/StickFigure.tsx';
 import { useLessonWrite } from '../../common/data.ts';
 import { RunTable } from './RunTable.tsx';
@@ -114,6 +115,7 @@ export function RunView({ run, lesson }: { run: ProtocolRunWire; lesson: LessonA
     }),
   );
   const end = useLessonWrite(lessonId, () => ask('POST /protocol-runs/:id/end', { id: run.id }));
+  const remove = useLessonWrite(lessonId, () => ask('DELETE /protocol-runs/:id', { id: run.id }));
   const due = run.next;
   const step = due === null ? undefined : steps[due];
   return (
@@ -123,7 +125,12 @@ export function RunView({ run, lesson }: { run: ProtocolRunWire; lesson: LessonA
         {run.endedAt === null ? (
           <QuietButton onPress={() => end.mutate(undefined)}>End the run</QuietButton>
         ) : (
-          <Soft>done</Soft>
+          <Row>
+            <Soft>done</Soft>
+            <ForRole to="DELETE /protocol-runs/:id">
+              <QuietButton onPress={() => remove.mutate(undefined)}>Remove it (its blocks stay)</QuietButton>
+            </ForRole>
+          </Row>
         )}
       </Spread>
       {last && last.gate !== null && lastStep ? (
