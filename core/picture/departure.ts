@@ -73,7 +73,7 @@ export function departure(
     return count;
   };
   const counts = after.map(changed);
-  const most = counts.at(-1)!;
+  const most = counts[counts.length - 1]!;
   const before = within(-STILL.checkFrom, -STILL.from).map(changed);
   if (most < LEAST_SHARE * size || (before.length > 0 && quantile(before, 0.5) > UNSTEADY * most)) return undefined;
   const passing = (share: number): number | undefined => {

@@ -211,9 +211,10 @@ function finish(track: HandTrack, swing: CoarseSwing): Timed | undefined {
   const held = places.flatMap((_, i) => (after(i) >= HELD[0] && after(i) <= HELD[1] ? [i] : []));
   if (held.length < 2) return undefined;
   const last = { x: median(held.map((i) => places[i]!.x)), y: median(held.map((i) => places[i]!.y)) };
-  let i = held.at(-1)!;
+  const lastHeld = held[held.length - 1]!;
+  let i = lastHeld;
   while (i > swing.low && Math.hypot(places[i]!.x - last.x, places[i]!.y - last.y) < RESTING) i--;
-  return i === held.at(-1) ? undefined : { timeS: t[i + 1]!, sdS: 0.5 * downS };
+  return i === lastHeld ? undefined : { timeS: t[i + 1]!, sdS: 0.5 * downS };
 }
 
 /**

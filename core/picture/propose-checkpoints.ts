@@ -112,7 +112,7 @@ function marksOf(timesS: readonly number[], times: BodyTimes, strike: Timed, awa
     ['through', afterTop(THROUGH, downS, strike.timeS)],
     ['finish', times.finish ?? afterTop(FINISH, downS, strike.timeS)],
   ];
-  const end = timesS.at(-1)!;
+  const end = timesS[timesS.length - 1]!;
   const marks: Partial<Record<Checkpoint, CheckpointMark>> = {};
   let least = 0;
   for (const [name, at] of found) {

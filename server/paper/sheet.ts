@@ -96,11 +96,9 @@ async function drawn(s: LessonSheet, size: (typeof SIZES)[number]): Promise<{ pd
 
 /** A lesson on one page: what changed, before and now, the drills, the week and the cautions. */
 export async function sheetPdf(s: LessonSheet): Promise<Buffer> {
-  let last: Buffer | undefined;
   for (const size of SIZES) {
     const { pdf, pages } = await drawn(s, size);
-    last = pdf;
-    if (pages === 1) return pdf;
+    if (pages === 1 || size === SIZES[SIZES.length - 1]) return pdf;
   }
-  return last!;
+  throw new Error('No size is tried.');
 }

@@ -2,6 +2,7 @@ import styled from 'styled-components';
 
 /** A page as it comes out of the printer: one column, black on white, no more than a sheet wide. */
 export const Sheet = styled.article`
+  width: 100%;
   max-width: 760px;
   margin: 0 auto;
   background: var(--card);
