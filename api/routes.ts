@@ -209,6 +209,9 @@ export interface Answers {
   'POST /protocol-attempts/:id/gate': GateAnswer;
   'PUT /students/:id/phone-protocol': Nothing;
   'POST /practice/:token/protocol-logs': { id: string; stop: boolean; held: boolean };
+  'GET /students/:id/photo': Uint8Array;
+  'PUT /students/:id/photo': Nothing;
+  'DELETE /students/:id/photo': Nothing;
   'GET /students/:id/handout': Uint8Array;
   'GET /students/:id/calendar': string;
   'GET /lessons/:id/sheet': LessonSheet;

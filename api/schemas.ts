@@ -239,6 +239,17 @@ export const decisionSchema = yup.object({
   decidedAt: moment(),
 });
 
+/** A small photo, with the word that the student (or a guardian) agrees to it. */
+export const photoSchema = yup.object({
+  id: id(),
+  jpeg: yup
+    .string()
+    .matches(/^[A-Za-z0-9+/]+=*$/, 'must be a JPEG as base64')
+    .max(120_000, 'must be smaller: 512 px a side are enough')
+    .required('is needed'),
+  agreed: yup.boolean().oneOf([true], 'must be agreed to by the student').required('is needed'),
+});
+
 export const settingsSchema = yup.object({
   speedUnit: yup
     .string()

@@ -93,6 +93,8 @@ export interface LessonPage {
 export interface StudentAnswer extends LessonPage {
   student: StudentWire;
   archived: boolean;
+  /** When the photo was taken; null for none, and where consent is missing. */
+  photoTakenAt: string | null;
   screens: ScreenInput[];
   stick: NotchStickData;
   practiceLink: PracticeLinkWire | null;

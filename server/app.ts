@@ -29,6 +29,7 @@ import { Problem, problemHandler, unknownRoute } from './http/problem.ts';
 import { lessonRoutes } from './routes/lessons.ts';
 import { bodyRoutes } from './routes/body.ts';
 import { drillRoutes } from './routes/drills.ts';
+import { photoRoutes } from './routes/photos.ts';
 import { paperRoutes } from './routes/paper.ts';
 import { planRoutes } from './routes/plans.ts';
 import { programmeRoutes } from './routes/programmes.ts';
@@ -155,6 +156,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', removalRoutes(services));
   api.use('/', todayRoutes(services));
   api.use('/', studentRoutes(services));
+  api.use('/', photoRoutes(services));
   api.use('/', lessonRoutes(services));
   api.use('/', blockRoutes(services));
   api.use('/', shotRoutes(services));

@@ -1,6 +1,7 @@
+import { createCanvas } from '@napi-rs/canvas';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { CourseAnswer } from '../api/course-types.ts';
-import type { StudentsPage } from '../api/types.ts';
+import type { StudentAnswer, StudentsPage } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
 
 jest.setTimeout(120_000);
@@ -115,5 +116,44 @@ describe('the record on one time axis', () => {
     expect(course.screens.map((s) => s.takenOn)).toEqual(['2026-03-14']);
     expect(course.toCome.map((a) => a.startsAt)).toEqual(times);
     await server.call('get', `/students/${uuid()}/course`).expect(404);
+  });
+});
+
+describe('a photo', () => {
+  const jpeg = (px: number): string => {
+    const canvas = createCanvas(px, px);
+    return canvas.toBuffer('image/jpeg').toString('base64');
+  };
+  const put = (id: string, body: object) =>
+    server.call('put', `/students/${id}/photo`, { id: uuid(), agreed: true, ...body });
+  test('is kept with the student’s word, shown, replaced and taken away', async () => {
+    const id = await server.student({ name: 'Seen Maple' });
+    await put(id, { jpeg: jpeg(64), agreed: false }).expect(422);
+    await put(id, { jpeg: jpeg(64) }).expect(204);
+    await put(id, { jpeg: jpeg(48) }).expect(204);
+    const taken = ((await server.call('get', `/students/${id}`)).body as StudentAnswer).photoTakenAt;
+    expect(taken).toMatch(/^20/);
+    await server.call('get', `/students/${id}/photo`).expect(200).expect('content-type', 'image/jpeg');
+    await server.call('delete', `/students/${id}/photo`).expect(204);
+    await server.call('get', `/students/${id}/photo`).expect(404);
+  });
+  test('what is no small JPEG is refused with what would be right', async () => {
+    const id = await server.student();
+    expect((await put(id, { jpeg: jpeg(600) }).expect(422)).text).toMatch(/at most 512 px a side; found 600 × 600/);
+    expect((await put(id, { jpeg: Buffer.from('no picture at all').toString('base64') }).expect(422)).text).toMatch(
+      /must be a JPEG/,
+    );
+  });
+  test('of a minor only with a guardian’s consent; withdrawn, the photo is gone for good', async () => {
+    const young = { birthYear: new Date().getFullYear() - 12, name: 'Young Maple' };
+    const id = await server.student(young);
+    await put(id, { jpeg: jpeg(64) }).expect(403);
+    const { student } = (await server.call('get', `/students/${id}`)).body as StudentAnswer;
+    const consent = { guardianName: 'A Guardian', guardianConsentOn: new Date().toISOString().slice(0, 10) };
+    await server.call('put', `/students/${id}`, { ...student, ...consent }).expect(200);
+    await put(id, { jpeg: jpeg(64) }).expect(204);
+    await server.call('put', `/students/${id}`, { ...student, guardianConsentOn: null }).expect(200);
+    await server.call('put', `/students/${id}`, { ...student, ...consent }).expect(200);
+    await server.call('get', `/students/${id}/photo`).expect(404);
   });
 });

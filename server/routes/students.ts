@@ -21,6 +21,8 @@ import { insertLink, openLinks, withdrawLink, withdrawLinks } from '../rows/link
 import { closuresOf } from '../readings/closures.ts';
 import { courseOf } from '../readings/course.ts';
 import { historyOf } from '../readings/thread.ts';
+import { mayFilm } from '../readings/lesson-data.ts';
+import { dropPhoto, photoTakenAt } from '../rows/photos.ts';
 import { standingOf } from '../readings/standing.ts';
 import { studentCards, studentsCsv } from '../readings/student-list.ts';
 import { groupsOf } from '../rows/student-list.ts';
@@ -74,6 +76,9 @@ export function studentRoutes(services: Services): Router {
     const id = idParam(req);
     const input = valid(studentSchema, req.body);
     if (!(await saveStudent(db, practiceId, id, input))) throw notFound('The student');
+    // A consent that is withdrawn takes the photo with it.
+    const saved = await studentRow(db, practiceId, id);
+    if (saved && !mayFilm(saved, new Date())) await dropPhoto(db, practiceId, id);
     if (input.heightM && input.massKg) {
       const takenOn = new Date().toISOString().slice(0, 10);
       await saveBodySize(db, practiceId, id, { takenOn, heightM: input.heightM, massKg: input.massKg });
@@ -88,6 +93,7 @@ export function studentRoutes(services: Services): Router {
     const answer: StudentAnswer = {
       student: studentToWire(row),
       archived: row.archived_at !== null,
+      photoTakenAt: mayFilm(row, new Date()) ? await photoTakenAt(db, practiceId, row.id) : null,
       screens: await screensOf(db, practiceId, row.id),
       ...(await lessonPage(practiceId, row.id, 0)),
       stick: (await standingOf(services, practiceId, row)).stick,

@@ -7,11 +7,11 @@ import { checkFileSize } from '../../core/formats/delimited.ts';
 import { readPictureFile } from '../../threads/picture-file.ts';
 import { measurePicture } from '../../core/picture/picture-measures.ts';
 import { forgetRemovals } from '../records/removals.ts';
+import { checkConsent } from '../readings/consent.ts';
 import { removeOne } from './removals.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { jsonBody } from './json-body.ts';
 import { notFound, Problem } from '../http/problem.ts';
-import { ageYears, mayBeMinor, mayFilm } from '../readings/lesson-data.ts';
 import { dropUnused, holdContent } from '../rows/content.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { studentRow, type StudentRow } from '../rows/students.ts';
@@ -42,19 +42,6 @@ async function studentOfLesson(db: Db, practiceId: string, lessonId: string): Pr
   return student;
 }
 
-/** @throws Problem 403 for a minor without a guardian's consent on file */
-function checkConsent(student: StudentRow, what: string): void {
-  if (mayFilm(student, new Date())) return;
-  const open = student.birth_date === null && mayBeMinor(student, new Date()) && ageYears(student, new Date()) === 18;
-  throw new Problem(
-    403,
-    'no-consent',
-    open
-      ? `${student.name} turns 18 this year: the birth date or a guardian’s consent must be on the student’s page first. ${what}`
-      : `${student.name} is under 18 and no guardian’s consent is on file. ${what} Record the consent on the student’s page first.`,
-    'guardianConsentOn',
-  );
-}
 const NOT_STORED = 'Nothing was stored.';
 const CLOSED = 'The films are closed; they can be erased.';
 

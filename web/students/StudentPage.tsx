@@ -12,6 +12,7 @@ import { Button, ButtonLink, PrimaryButton, QuietButton } from '../kit/controls.
 import { Card, Failed, Notice, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { NotchStick, stickSentence } from '../parts/NotchStick.tsx';
 import { CourseCard } from './CourseCard.tsx';
+import { PhotoCard, StudentFace } from './Photo.tsx';
 import { PracticeLink } from './PracticeLink.tsx';
 import { ClosuresCard } from '../parts/ClosuresCard.tsx';
 import { ThreadCard } from './ThreadCard.tsx';
@@ -106,6 +107,7 @@ export default function StudentPage() {
   return (
     <Page>
       <Spread>
+        <StudentFace id={id} name={student.name} takenAt={query.data.photoTakenAt} />
         <div>
           <Name>{student.name}</Name>
           <Soft>
@@ -212,6 +214,7 @@ export default function StudentPage() {
       <ThreadCard studentId={id} />
       <ScreenForm studentId={id} screens={screens} />
       {may('POST /students/:id/practice-link') ? <PracticeLink studentId={id} open={practiceLink} /> : null}
+      <PhotoCard id={id} takenAt={query.data.photoTakenAt} />
       <RecordCard id={id} />
     </Page>
   );
