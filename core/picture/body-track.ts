@@ -47,11 +47,16 @@ export function withSides(frames: readonly BodyFrame[], view: View): BodyFrame[]
   });
 }
 
+/** From the median of absolute differences to a standard deviation, of a value and the half of two others. */
+const MEDIAN_TO_SD = 1.4826 / Math.sqrt(1.5);
+
 /** With fewer frames than this nothing is said of a swing. */
 const FEWEST_FRAMES = 8;
 
 /** Hands and shoulders over time, in lengths of the trunk. */
 export interface HandTrack {
+  /** How much the hands' height and the knees jump from look to look beyond their way: middle of it, trunk lengths. */
+  readonly jitter: { readonly hands: number; readonly knees: number };
   readonly frames: readonly number[];
   /** Time of each frame in the file, s. */
   readonly timesS: readonly number[];
@@ -59,6 +64,16 @@ export interface HandTrack {
   readonly heights: readonly number[];
   /** Middle of the hands, trunk lengths from the picture's corner, x to the right and y down. */
   readonly places: readonly Px[];
+}
+
+/** A value against the straight line between its neighbours in time: the middle of the differences, as one standard deviation. */
+function jumps(timesS: readonly number[], values: readonly number[]): number {
+  const off = values.slice(1, -1).map((v, k) => {
+    const [a, b] = [values[k]!, values[k + 2]!];
+    const share = (timesS[k + 1]! - timesS[k]!) / (timesS[k + 2]! - timesS[k]!);
+    return Math.abs(v - (a + (b - a) * share));
+  });
+  return MEDIAN_TO_SD * median(off);
 }
 
 /** The hands' way through the frames in which hands, shoulders and hips are seen; in order of time, each frame once. */
@@ -73,15 +88,28 @@ export function handTrack(frames: readonly BodyFrame[], timesS: readonly number[
               hands: p.hands,
               shoulders: middle(p.leadShoulder, p.trailShoulder),
               hips: middle(p.leadHip, p.trailHip),
+              kneeX: (p.leadKnee ?? p.leadHip).x,
             },
           ]
         : [],
     );
-  if (seen.length < FEWEST_FRAMES) return { frames: [], timesS: [], heights: [], places: [] };
+  if (seen.length < FEWEST_FRAMES)
+    return { jitter: { hands: 0, knees: 0 }, frames: [], timesS: [], heights: [], places: [] };
   const trunkPx = median(seen.map((s) => Math.hypot(s.shoulders.x - s.hips.x, s.shoulders.y - s.hips.y)));
+  const at = seen.map((s) => timesS[s.frame]!);
   return {
+    jitter: {
+      hands: jumps(
+        at,
+        seen.map((s) => s.hands.y / trunkPx),
+      ),
+      knees: jumps(
+        at,
+        seen.map((s) => s.kneeX / trunkPx),
+      ),
+    },
     frames: seen.map((s) => s.frame),
-    timesS: seen.map((s) => timesS[s.frame]!),
+    timesS: at,
     heights: seen.map((s) => (s.shoulders.y - s.hands.y) / trunkPx),
     places: seen.map((s) => ({ x: s.hands.x / trunkPx, y: s.hands.y / trunkPx })),
   };

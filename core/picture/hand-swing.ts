@@ -217,6 +217,18 @@ function finish(track: HandTrack, swing: CoarseSwing): Timed | undefined {
   return i === lastHeld ? undefined : { timeS: t[i + 1]!, sdS: 0.5 * downS };
 }
 
+/** Jitter of a body that is followed well, trunk lengths; what is followed worse is known by its square worse. */
+const USUAL_JITTER = 0.016;
+/** Jitter from which on the body is not followed but guessed. */
+const MOST_JITTER = { hands: 0.03, knees: 0.028 } as const;
+
+/** Whether a body was followed well enough to time a swing by it. Down the line the legs hide each other and say nothing of it. */
+export const isFollowed = ({ jitter }: HandTrack, view: View): boolean =>
+  jitter.hands < MOST_JITTER.hands && (view === 'down-the-line' || jitter.knees < MOST_JITTER.knees);
+
+const wider = (timed: Timed | undefined, by: number): Timed | undefined =>
+  timed && { timeS: timed.timeS, sdS: by * timed.sdS };
+
 /**
  * Times of a swing by the hands: takeaway, lead arm level on both ways, top, lowest hands (about the strike), rest in the finish.
  * What cannot be seen is left out.
@@ -224,12 +236,17 @@ function finish(track: HandTrack, swing: CoarseSwing): Timed | undefined {
 export function bodyTimes(track: HandTrack, swing: CoarseSwing, view: View): BodyTimes {
   const { timesS: t } = track;
   const downS = t[swing.low]! - t[swing.top]!;
+  const by = Math.max(1, track.jitter.hands / USUAL_JITTER) ** 2;
+  const sure = (timed: Timed): Timed => ({ timeS: timed.timeS, sdS: by * timed.sdS });
   return {
-    takeaway: takeaway(track, swing, view),
-    levelBack: passes(track, swing.away, swing.top, LEVEL_BACK, true),
-    top: turning(track, swing.top, 0.35 * downS, TOP_SD * downS),
-    levelDown: passes(track, swing.top, swing.low, { ...LEVEL_DOWN, height: LEVEL_DOWN.height[view] }, false),
-    low: turning(track, swing.low, 0.2 * downS, LOW_SD * downS),
+    takeaway: wider(takeaway(track, swing, view), by),
+    levelBack: wider(passes(track, swing.away, swing.top, LEVEL_BACK, true), by),
+    top: sure(turning(track, swing.top, 0.35 * downS, TOP_SD * downS)),
+    levelDown: wider(
+      passes(track, swing.top, swing.low, { ...LEVEL_DOWN, height: LEVEL_DOWN.height[view] }, false),
+      by,
+    ),
+    low: sure(turning(track, swing.low, 0.2 * downS, LOW_SD * downS)),
     finish: finish(track, swing),
   };
 }

@@ -1,7 +1,7 @@
 import type { Checkpoint } from '../catalogue/stages.ts';
 import { CannotSayError } from '../errors/input-error.ts';
 import { handTrack, withSides, type BodyFrame } from './body-track.ts';
-import { bodyTimes, chosenSwing, coarseSwings, type BodyTimes, type Timed } from './hand-swing.ts';
+import { bodyTimes, chosenSwing, coarseSwings, isFollowed, type BodyTimes, type Timed } from './hand-swing.ts';
 import { departure } from './departure.ts';
 import type { CheckpointMark, View } from './marks.ts';
 import { proposeByMotion, type SwingProposal } from './propose-by-motion.ts';
@@ -75,16 +75,16 @@ function strikeByEar(from: ProposeFrom, low: Timed, downS: number): Timed | unde
   return near && { timeS: near.timeS, sdS: Math.hypot(DISTANCE_SD_M / SOUND_MPS, 0.001) };
 }
 
-/** The picture's takeaway and the hands' differ no more than this many standard deviations, or the picture shows something else. */
-const AGREE_SD = 2.5;
-
-/** Takeaway by picture and hands, each with the weight of its certainty; the hands alone where the picture is not still. */
+/** Takeaway by picture and hands, each with the weight of its certainty; where they differ, their doubt is at least half of that. */
 function takeawayOf(from: ProposeFrom, times: BodyTimes): Timed | undefined {
   const hands = times.takeaway;
   const seen = hands && departure(from.pictures, from.timesS, hands, times.top.timeS - hands.timeS);
-  if (!seen || Math.abs(seen.timeS - hands.timeS) > AGREE_SD * Math.hypot(hands.sdS, seen.sdS)) return hands;
+  if (!seen) return hands;
   const [a, b] = [1 / hands.sdS ** 2, 1 / seen.sdS ** 2];
-  return { timeS: (a * hands.timeS + b * seen.timeS) / (a + b), sdS: 1 / Math.sqrt(a + b) };
+  return {
+    timeS: (a * hands.timeS + b * seen.timeS) / (a + b),
+    sdS: Math.max(1 / Math.sqrt(a + b), Math.abs(seen.timeS - hands.timeS) / 2),
+  };
 }
 
 /** Marks of a swing from its times, in their order. */
@@ -134,7 +134,7 @@ export function proposeCheckpoints(from: ProposeFrom): Proposal {
   const { timesS, view, which } = from;
   const track = handTrack(withSides(from.body, view), timesS);
   const { swings, swing } = chosenSwing(coarseSwings(track), which);
-  if (!swing) return { ...proposeByMotion(from.bands, timesS, which), by: ['motion'] };
+  if (!swing || !isFollowed(track, view)) return { ...proposeByMotion(from.bands, timesS, which), by: ['motion'] };
   const seen = bodyTimes(track, swing, view);
   const times = { ...seen, takeaway: takeawayOf(from, seen) };
   const heard = strikeByEar(from, times.low, times.low.timeS - times.top.timeS);

@@ -102,12 +102,29 @@ describe('checkpoints by the body on films of another kind', () => {
     const cut = bodyOf(clip).filter((b) => b.frame / clip.fileFps < clip.fileS.top!);
     expect(() => proposeCheckpoints(fromClip(clip, { body: cut }))).toThrow(/No swing/);
   });
+  /** What moves in the picture of the first clip. */
+  const bandsOf = (timesS: readonly number[]): number[][] => {
+    const hump = (t: number, at: number, wide: number): number => Math.exp(-(((t - at) / wide) ** 2));
+    return timesS.map((t) => [hump(t, 1.5, 0.25) + 3 * hump(t, 2.25, 0.08), 2 * hump(t, 2.27, 0.04)]);
+  };
+  test('a body that jumps from look to look times nothing, one that jumps a little times it less surely', () => {
+    const clip = clips[0]!;
+    const shaken = (px: number): BodyFrame[] =>
+      bodyOf(clip).map((f, i) => ({
+        ...f,
+        points: Object.fromEntries(
+          Object.entries(f.points).map(([k, p]) => [k, { ...p, y: p.y + px * ((i * 7) % 5) - 2 * px }]),
+        ),
+      }));
+    const wild = fromClip(clip, { body: shaken(6), bands: bandsOf(timesOf(clip)) });
+    expect(proposeCheckpoints(wild).by).toEqual(['motion']);
+    const little = proposeCheckpoints(fromClip(clip, { body: shaken(1.2), clicks: [] })).checkpoints;
+    const still = proposeCheckpoints(fromClip(clip, { clicks: [] })).checkpoints;
+    expect(spreadS(must(little.strike))).toBeGreaterThan(spreadS(must(still.strike)));
+  });
   test('without a body motion alone speaks, with wider doubts', () => {
     const clip = clips[0]!;
-    const timesS = timesOf(clip);
-    const hump = (t: number, at: number, wide: number): number => Math.exp(-(((t - at) / wide) ** 2));
-    const bands = timesS.map((t) => [hump(t, 1.5, 0.25) + 3 * hump(t, 2.25, 0.08), 2 * hump(t, 2.27, 0.04)]);
-    const found = proposeCheckpoints(fromClip(clip, { body: [], bands }));
+    const found = proposeCheckpoints(fromClip(clip, { body: [], bands: bandsOf(timesOf(clip)) }));
     expect(found.by).toEqual(['motion']);
     const sure = proposeCheckpoints(fromClip(clip)).checkpoints;
     for (const c of ['takeaway', 'top', 'strike'] as const)
@@ -153,7 +170,13 @@ describe('frames to look at', () => {
   });
   test('hands that only rise, or too few frames, are no swing', () => {
     const rise = Array.from({ length: 20 }, (_, i) => i);
-    const track = { frames: rise, timesS: rise.map((i) => i / 10), heights: rise.map((i) => i / 10 - 1), places: [] };
+    const track = {
+      frames: rise,
+      timesS: rise.map((i) => i / 10),
+      heights: rise.map((i) => i / 10 - 1),
+      places: [],
+      jitter: { hands: 0, knees: 0 },
+    };
     expect(coarseSwings(track)).toEqual([]);
     expect(handTrack(bodyOf(clips[0]!).slice(0, 5), timesOf(clips[0]!)).frames).toEqual([]);
   });
