@@ -118,7 +118,7 @@ describe('checkpoints by the body on films of another kind', () => {
       }));
     const wild = fromClip(clip, { body: shaken(6), bands: bandsOf(timesOf(clip)) });
     expect(proposeCheckpoints(wild).by).toEqual(['motion']);
-    const little = proposeCheckpoints(fromClip(clip, { body: shaken(1.2), clicks: [] })).checkpoints;
+    const little = proposeCheckpoints(fromClip(clip, { body: shaken(0.6), clicks: [] })).checkpoints;
     const still = proposeCheckpoints(fromClip(clip, { clicks: [] })).checkpoints;
     expect(spreadS(must(little.strike))).toBeGreaterThan(spreadS(must(still.strike)));
   });
