@@ -285,7 +285,9 @@ test('on a film of another kind body and click find the checkpoints of a left-ha
   await page.getByRole('button', { name: 'Propose the checkpoints' }).click();
   await expect(page.getByText('from the body and the click of the strike')).toBeVisible({ timeout: 240_000 });
   const [{ id }] = tuple(1, (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos);
-  const { marks, frameTimesS } = await api<VideoAnswer>(page, 'GET', `/videos/${id}`);
+  const kept = (): Promise<VideoAnswer> => api<VideoAnswer>(page, 'GET', `/videos/${id}`);
+  await expect.poll(async () => (await kept()).marks.checkpoints.strike?.source).toBe('proposed');
+  const { marks, frameTimesS } = await kept();
   const offS = (at: Checkpoint, trueS: number): number => Math.abs(frameTimesS[marks.checkpoints[at]!.frame]! - trueS);
   // When things happened in this film, by how it was drawn.
   expect(offS('takeaway', 1.2)).toBeLessThan(0.08);
