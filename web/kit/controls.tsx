@@ -68,6 +68,9 @@ export const QuietButton = styled(AriaButton)`
 
 export const ButtonLink = styled(AriaLink)`
   ${buttonLook}
+  @media print {
+    display: none;
+  }
 `;
 
 const fieldLook = css`

@@ -29,6 +29,9 @@ const Bar = styled.footer`
   @media ${SMALL} {
     position: static;
   }
+  @media print {
+    display: none;
+  }
 `;
 const Facts = styled.div`
   min-width: 0;

@@ -35,6 +35,9 @@ const Tray = styled.aside<{ $open: boolean }>`
     border-left: 0;
     border-top: 1px solid var(--line);
   }
+  @media print {
+    display: none;
+  }
 `;
 const List = styled.ul`
   list-style: none;

@@ -85,7 +85,7 @@ export function ScreenForm({ studentId, screens }: { studentId: string; screens:
                 </th>
               ))}
               <th scope="col">
-                <span hidden>remove</span>
+                <span className="visually-hidden">remove</span>
               </th>
             </tr>
           </thead>

@@ -33,6 +33,11 @@ const Lessons = styled.ol`
   grid-auto-columns: 190px;
   gap: var(--s3);
   overflow-x: auto;
+  @media print {
+    grid-auto-flow: row;
+    grid-template-columns: repeat(3, 1fr);
+    overflow: visible;
+  }
 `;
 
 /** How the student, and a minor's guardian, are reached. */
