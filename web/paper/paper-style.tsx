@@ -10,7 +10,15 @@ export const Sheet = styled.article`
   border-radius: var(--radius);
   padding: var(--s5);
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--s3);
+  th,
+  td {
+    white-space: normal;
+  }
+  @media (max-width: 520px) {
+    padding: var(--s3);
+  }
   ul,
   ol {
     display: grid;
@@ -18,6 +26,7 @@ export const Sheet = styled.article`
   }
   section {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: var(--s1);
     break-inside: avoid;
   }

@@ -32,7 +32,7 @@ export function SessionDots({ sessions, gain }: { sessions: ReviewAnswer['sessio
   const min = Math.floor(Math.min(...values) - 0.5);
   const max = Math.ceil(Math.max(...values) + 0.5);
   const y = linear([min, max], [BOTTOM, TOP]);
-  const x = linear([0, Math.max(1, used.length - 1)], [LEFT + 24, WIDTH - 66]);
+  const x = linear([0, Math.max(1, used.length - 1)], [LEFT + 24, WIDTH - 150]);
   const label = `${used.length} sessions; baseline ${base.toFixed(1)}, now between ${lo.toFixed(1)} and ${hi.toFixed(1)} ${units.speedUnit}.`;
   return (
     <Svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={label}>
