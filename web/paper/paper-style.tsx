@@ -12,8 +12,8 @@ export const Sheet = styled.article`
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: var(--s3);
-  th,
-  td {
+  && th,
+  && td {
     white-space: normal;
   }
   @media (max-width: 520px) {
