@@ -223,6 +223,17 @@ describe('from findings to a verdict', () => {
     });
     expect(after.verdict?.findings.some((f) => f.id === 'seen:release-half-way')).toBe(true);
     await server.call('put', `/lessons/${lessonId}/signs/no-such`, { id: uuid(), grade: 'clear' }).expect(422);
+
+    // A verdict that is amended stands beside the one before, each with the evidence of its moment.
+    expect(after.earlierVerdicts).toEqual([]);
+    await server
+      .call('post', `/lessons/${lessonId}/verdict`, { id: uuid(), target: 'early-release', reason: 'looked again' })
+      .expect(201);
+    const amended = await ledger();
+    expect(amended.verdict).toMatchObject({ target: 'early-release', reason: 'looked again' });
+    expect(amended.earlierVerdicts.map((v) => [v.target, v.reason])).toEqual([['tension', 'grips like a vice']]);
+    expect(amended.earlierVerdicts[0]!.findings.some((f) => f.id === 'seen:release-half-way')).toBe(true);
+    expect(amended.verdict?.findings.some((f) => f.id === 'seen:release-half-way')).toBe(false);
   });
   test('a sound swing names no cause', async () => {
     const lessonId = await server.lesson(await server.student());

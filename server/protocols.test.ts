@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { ProtocolsAnswer } from '../api/protocol-types.ts';
-import type { LessonAnswer, PracticeAnswer } from '../api/types.ts';
+import type { LessonAnswer, PracticeAnswer, RemovalWire } from '../api/types.ts';
 import { PROTOCOLS } from '../core/plan/protocols.ts';
 import { TestServer, uuid } from './test-support.ts';
 
@@ -36,6 +36,23 @@ async function run(protocol: string, person: object = {}) {
     };
   return { studentId, lessonId, id, begin, answer, attempt, gate };
 }
+
+describe('a session that was begun by mistake', () => {
+  test('is removed with its steps, its blocks stay, and all comes back within the day', async () => {
+    const r = await run('body-part-by-part');
+    await r.gate((await r.attempt(0, 60)).attemptId);
+    const before = await r.answer();
+    expect(before.runs).toHaveLength(1);
+    await server.call('delete', `/protocol-runs/${r.id}`).expect(204);
+    expect((await r.answer()).runs).toEqual([]);
+    expect((await read<LessonAnswer>(`/lessons/${r.lessonId}`)).blocks).toHaveLength(1);
+    const [removed] = await read<RemovalWire[]>(`/removals?lesson=${r.lessonId}`);
+    expect(removed).toMatchObject({ kind: 'session' });
+    await server.call('post', `/removals/${removed!.id}/restore`, {}).expect(200);
+    expect((await r.answer()).runs).toEqual(before.runs);
+    await server.call('delete', `/protocol-runs/${uuid()}`).expect(404);
+  });
+});
 
 describe('a protocol in a lesson', () => {
   test('each step makes its block; the gate decides: on, again, one back; all against the first', async () => {

@@ -149,15 +149,6 @@ export function PictureBench({
   ].filter((t) => t.frame !== frame);
   return (
     <Stack>
-      <BenchHead
-        video={video}
-        marked={marked}
-        saveState={state}
-        onMarked={(next) => change(() => next)}
-        onPicture={() => {
-          if (stage.current) saveStage(stage.current, `${baseName(video)}-frame-${frame + 1}.png`);
-        }}
-      />
       {player.problem ? <Failed error={new Error(player.problem)} /> : null}
       {problem ? <Failed error={problem} /> : null}
       {video.warnings.map((w) => (
@@ -283,6 +274,15 @@ export function PictureBench({
           </QuietButton>
         </Row>
       ) : null}
+      <BenchHead
+        video={video}
+        marked={marked}
+        saveState={state}
+        onMarked={(next) => change(() => next)}
+        onPicture={() => {
+          if (stage.current) saveStage(stage.current, `${baseName(video)}-frame-${frame + 1}.png`);
+        }}
+      />
       <MeasureTable measures={video.measures} checkpoint={nearestCheckpoint(marks, frame)} />
     </Stack>
   );

@@ -115,6 +115,45 @@ export function Videos({
   );
   const aborted = add.error instanceof DOMException && add.error.name === 'AbortError';
 
+  const adding = (
+    <>
+      <Drop
+        aria-label="Drop videos here"
+        getDropOperation={() => 'copy'}
+        onDrop={(e) => {
+          void Promise.all(e.items.filter(isFileDropItem).map((i) => i.getFile())).then((files) =>
+            add.mutate({ files, source: 'file' }),
+          );
+        }}
+      >
+        <Row>
+          <Choice label="Seen" hideLabel value={view} onChange={setView} options={VIEWS_TO_CHOOSE} />
+          <FileTrigger
+            allowsMultiple
+            acceptedFileTypes={VIDEO_FILES.split(',')}
+            onSelect={(list) => list && add.mutate({ files: [...list], source: 'file' })}
+          >
+            <Button isDisabled={add.isPending}>Add a video or still</Button>
+          </FileTrigger>
+          <Button onPress={() => setCamera(!camera)} aria-expanded={camera}>
+            Use the camera
+          </Button>
+          {openId ? null : (
+            <Soft>
+              MP4 (H.264) or WebM up to {LARGEST_VIDEO_BYTES / 1024 / 1024} MB, PNG, JPEG; or drop them here. Kept as
+              given.
+            </Soft>
+          )}
+        </Row>
+      </Drop>
+      {camera ? (
+        <CameraPanel
+          onFilm={(file) => add.mutate({ files: [file], source: 'camera' })}
+          onClose={() => setCamera(false)}
+        />
+      ) : null}
+    </>
+  );
   return (
     <Card aria-label="Pictures">
       <Spread>
@@ -135,35 +174,9 @@ export function Videos({
         </Row>
       </Spread>
       {allowed ? (
-        <Drop
-          aria-label="Drop videos here"
-          getDropOperation={() => 'copy'}
-          onDrop={(e) => {
-            void Promise.all(e.items.filter(isFileDropItem).map((i) => i.getFile())).then((files) =>
-              add.mutate({ files, source: 'file' }),
-            );
-          }}
-        >
-          <Row>
-            <Choice label="Seen" hideLabel value={view} onChange={setView} options={VIEWS_TO_CHOOSE} />
-            <FileTrigger
-              allowsMultiple
-              acceptedFileTypes={VIDEO_FILES.split(',')}
-              onSelect={(list) => list && add.mutate({ files: [...list], source: 'file' })}
-            >
-              <Button isDisabled={add.isPending}>Add a video or still</Button>
-            </FileTrigger>
-            <Button onPress={() => setCamera(!camera)} aria-expanded={camera}>
-              Use the camera
-            </Button>
-            {openId ? null : (
-              <Soft>
-                MP4 (H.264) or WebM up to {LARGEST_VIDEO_BYTES / 1024 / 1024} MB, PNG, JPEG; or drop them here. Kept as
-                given.
-              </Soft>
-            )}
-          </Row>
-        </Drop>
+        openId ? null : (
+          adding
+        )
       ) : (
         <Notice tone="stop">
           <p>
@@ -186,12 +199,6 @@ export function Videos({
         </Notice>
       ) : null}
       {add.error && !aborted ? <Failed error={add.error} /> : null}
-      {camera && allowed ? (
-        <CameraPanel
-          onFilm={(file) => add.mutate({ files: [file], source: 'camera' })}
-          onClose={() => setCamera(false)}
-        />
-      ) : null}
       {allowed && openId && video.isPending ? <Waiting what="the video" /> : null}
       {video.error ? <Failed error={video.error} retry={() => void video.refetch()} /> : null}
       {openId && video.data ? (
@@ -230,6 +237,7 @@ export function Videos({
           </Suspense>
         </>
       ) : null}
+      {allowed && openId ? adding : null}
     </Card>
   );
 }

@@ -26,7 +26,7 @@ const Frame = styled.div`
 `;
 
 /** What stands above and below the picture in a lesson, px: picture, time line and keys fit one screen. */
-const AROUND_PX = 390;
+const AROUND_PX = 450;
 const LEAST_HEIGHT_PX = 340;
 const MOST_ZOOM = 12;
 const ZOOM_STEP = 1.25;
