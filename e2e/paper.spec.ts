@@ -2,13 +2,20 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { addStudent, api, expect, signIn, startLesson, test } from './application.ts';
 import { lessonId } from './pictures.ts';
 
-test('a lesson goes home on one page: from Review, in print without bars, and behind the private link', async ({ page, app }) => {
+test('a lesson goes home on one page: from Review, in print without bars, and behind the private link', async ({
+  page,
+  app,
+}) => {
   await signIn(page, app);
   const address = await addStudent(page, app, 'Paper Maple', { left: true });
   const studentId = address.split('/').at(-1)!;
   await startLesson(page);
   const id = lessonId(page);
-  await api(page, 'POST', `/lessons/${id}/verdict`, { id: crypto.randomUUID(), target: 'tension', reason: 'grips hard' });
+  await api(page, 'POST', `/lessons/${id}/verdict`, {
+    id: crypto.randomUUID(),
+    target: 'tension',
+    reason: 'grips hard',
+  });
   await page.keyboard.press('6');
   await page.getByRole('link', { name: 'The lesson on one page, for the student' }).click();
   const sheet = page.getByRole('article', { name: 'The lesson on one page' });
