@@ -49,10 +49,13 @@ test('a video is stepped, its checkpoints proposed, scaled, points picked, and w
   await expect(page.getByRole('button', { name: 'Set the scale' })).toHaveCount(0);
 
   // Points at set-up and strike, in the order of the list.
+  const name = async (p: PicturePoint): Promise<void> => {
+    await page.getByLabel('The next tap is').click();
+    await page.getByRole('option', { name: new RegExp(`${POINT_NAMES[p]}$`) }).click();
+  };
   const pick = async (frame: number, points: readonly PicturePoint[]): Promise<void> => {
     for (const p of points) {
-      await page.getByLabel('The next tap is').click();
-      await page.getByRole('option', { name: new RegExp(`${POINT_NAMES[p]}$`) }).click();
+      await name(p);
       await tap(page, truth, truth.points[frame]![p]);
     }
   };
@@ -76,6 +79,17 @@ test('a video is stepped, its checkpoints proposed, scaled, points picked, and w
   // Undo takes the last point back; a reload keeps the rest.
   await page.keyboard.press('z');
   await expect(page.getByRole('row', { name: /head moved sideways/ })).toHaveCount(0);
+  // A point that falls on another is placed there and leaves the other where it was.
+  const hip = truth.points[strikeFrame]!.leadHip;
+  await name('leadWrist');
+  await tap(page, truth, [hip[0] + 5, hip[1]]);
+  const [{ id: video }] = tuple(1, (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos);
+  await expect
+    .poll(async () => {
+      const at = (await api<VideoAnswer>(page, 'GET', `/videos/${video}`)).marks.points[strikeFrame] ?? {};
+      return [at.leadHip, at.leadWrist].map((p) => p && Math.round(p.x - hip[0]));
+    })
+    .toEqual([0, 5]);
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('button', { name: /^strike, frame \d+$/ })).toBeVisible();

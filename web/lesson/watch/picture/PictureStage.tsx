@@ -26,8 +26,9 @@ const Frame = styled.div`
 `;
 
 /** What stands above and below the picture in a lesson, px: picture, time line and keys fit one screen. */
-const AROUND_PX = 450;
-const LEAST_HEIGHT_PX = 340;
+const AROUND_PX = 390;
+/** As high as the tools beside it: less would leave their column standing over nothing. */
+const LEAST_HEIGHT_PX = 440;
 const MOST_ZOOM = 12;
 const ZOOM_STEP = 1.25;
 
@@ -138,6 +139,8 @@ export function PictureStage({ stageRef, ...props }: StageProps) {
   };
 
   const movable = tool === 'move' && !props.fixed;
+  // A named point that this frame has not yet: a tap places it, however near another point stands.
+  const wanted = props.current && props.points[props.current] === undefined ? props.current : null;
   const shown = marks.drawings.filter((d) => d.frame === null || d.frame === props.frame);
   return (
     <Frame ref={box} role="img" aria-label={props.label} data-testid="picture">
@@ -218,6 +221,11 @@ export function PictureStage({ stageRef, ...props }: StageProps) {
               current={props.current === name}
               movable={movable || tool === 'points'}
               onSelect={() => props.onSelectPoint(name as PicturePoint)}
+              onTap={(stage) => {
+                const at = pointer(stage);
+                if (wanted && at) props.onPoint(wanted, at, false);
+                else props.onSelectPoint(name as PicturePoint);
+              }}
               onMove={(at, dragging) => props.onPoint(name as PicturePoint, at, dragging)}
             />
           ))}

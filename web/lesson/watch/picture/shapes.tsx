@@ -1,3 +1,4 @@
+import type Konva from 'konva';
 import { Circle, Ellipse, Group, Line, Rect, Text } from 'react-konva';
 import { cornerAngleRad, distancePx } from '../../../../core/picture/geometry.ts';
 import type { Drawing, MarkedPoint, Px } from '../../../../core/picture/marks.ts';
@@ -172,6 +173,7 @@ export function PointShape({
   current,
   movable,
   onSelect,
+  onTap,
   onMove,
 }: {
   point: MarkedPoint;
@@ -180,6 +182,8 @@ export function PointShape({
   current: boolean;
   movable: boolean;
   onSelect: () => void;
+  /** Pressed and let go without a move. */
+  onTap: (stage: Konva.Stage | null) => void;
   onMove: (at: Px, dragging: boolean) => void;
 }) {
   const { scale, colours } = canvas;
@@ -199,7 +203,10 @@ export function PointShape({
       draggable={movable}
       onPointerDown={(e) => {
         e.cancelBubble = true;
-        onSelect();
+      }}
+      onPointerClick={(e) => {
+        e.cancelBubble = true;
+        onTap(e.target.getStage());
       }}
       onDragMove={(e) => {
         e.cancelBubble = true;
@@ -207,6 +214,7 @@ export function PointShape({
       }}
       onDragStart={(e) => {
         e.cancelBubble = true;
+        onSelect();
       }}
       onDragEnd={(e) => {
         e.cancelBubble = true;
