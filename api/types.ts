@@ -120,6 +120,7 @@ export interface RemovalWire {
     | 'screen'
     | 'set-up'
     | 'session'
+    | 'trial'
     | 'set'
     | 'programme'
     | 'drill'

@@ -85,6 +85,7 @@ test('a camera that is refused says so; one that is unplugged keeps what it film
     } else await route.continue();
   });
   await page.getByRole('button', { name: 'Film', exact: true }).click();
+  await expect(page.getByText(/^Filming … [\d.]+ MB/)).toBeVisible({ timeout: 40_000 });
   await expect
     .poll(() => page.getByLabel('What the camera sees').evaluate((v) => (v as HTMLVideoElement).currentTime))
     .toBeGreaterThan(2);

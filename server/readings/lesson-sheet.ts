@@ -1,5 +1,4 @@
 import type { LessonSheet, SeasonSheet } from '../../api/paper-types.ts';
-import { settingsSchema } from '../../api/schemas.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { aidOf } from '../../core/catalogue/drill-rungs.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
@@ -9,9 +8,7 @@ import { median } from '../../core/numeric/statistics.ts';
 import { dayWords } from '../../core/plan/day-words.ts';
 import { MOVE_NAMES } from '../../core/plan/ladder.ts';
 import { gainSentence } from '../../core/review/gain-sentence.ts';
-import { unitsFor, type Units } from '../../core/units/shown-units.ts';
-import type { Db } from '../db/connection.ts';
-import { practiceRow } from '../rows/accounts.ts';
+import type { Units } from '../../core/units/shown-units.ts';
 import type { SpeedRow } from '../rows/figures.ts';
 import type { LessonRow } from '../rows/lessons.ts';
 import { ownDrills } from '../rows/own-drills.ts';
@@ -20,13 +17,9 @@ import type { StudentRow } from '../rows/students.ts';
 import { decisionsOfStudent, targetsUpTo, type ThreadDecisionRow } from '../rows/thread.ts';
 import type { Means } from '../work/means.ts';
 import { courseOf } from './course.ts';
+import { unitsOf } from './units.ts';
 import { planOnPaper } from './paper.ts';
 import { progressOf, type Progress } from './progress.ts';
-
-async function unitsOf(db: Db, practiceId: string): Promise<Units> {
-  const { speedUnit, distanceUnit } = settingsSchema.cast((await practiceRow(db, practiceId))?.settings ?? {});
-  return unitsFor(speedUnit, distanceUnit);
-}
 
 /** A decision on a drill as a student reads it. */
 function decisionWords(d: ThreadDecisionRow): string {

@@ -66,6 +66,10 @@ export function removalRoutes(services: Services): Router {
     await removeOne(services, req, 'protocol_runs', 'session', 'a session of steps');
     res.status(204).end();
   });
+  on(router, 'DELETE /trials/:id', async (req, res) => {
+    await removeOne(services, req, 'trials', 'trial', 'a trial');
+    res.status(204).end();
+  });
   on(router, 'DELETE /sets/:id', async (req, res) => {
     await removeOne(services, req, 'practice_sets', 'set', 'a practised set');
     res.status(204).end();

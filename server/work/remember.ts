@@ -3,7 +3,13 @@ import { LRUCache } from 'lru-cache';
 import type { TaskInput, TaskName, TaskOutput, Work } from './work.ts';
 
 /** Tasks that are asked again and again with the same data: a lesson is read anew after each change in it. */
-const REMEMBERED: ReadonlySet<TaskName> = new Set(['reviewSessions', 'weighLesson', 'compareRuns', 'limitReading']);
+const REMEMBERED: ReadonlySet<TaskName> = new Set([
+  'reviewSessions',
+  'weighLesson',
+  'compareRuns',
+  'analyseTrialShots',
+  'limitReading',
+]);
 const MOST_KEPT = 400;
 
 /** Keeps the last answers by what was asked; two who ask the same at once wait for one answer. A failure is not kept. */

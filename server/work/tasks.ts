@@ -19,7 +19,10 @@ import { writeGroundCsv } from '../../core/formats/ground-csv.ts';
 import { motionToC3d } from '../../core/formats/motion-c3d.ts';
 import { readMotionCsv, writeMotionCsv } from '../../core/formats/motion-csv.ts';
 import { limitReading } from '../../core/battery/limit.ts';
+import type { ShotValues } from '../../core/formats/shot-fields.ts';
 import { compareRuns } from '../../core/review/compare-blocks.ts';
+import { analyseTrial, type TrialAnswer, type TrialSwing } from '../../core/trial/trial.ts';
+import { trialValues } from '../../core/trial/values.ts';
 import { readForeignShots, readShots } from './read-shots.ts';
 import { curvesToWire } from './curves.ts';
 import { weighLesson } from './weigh-lesson.ts';
@@ -65,6 +68,17 @@ async function readGround({ file, name, id, options, own, club }: CaptureFile & 
   };
 }
 
+/** A swing of a trial as it stands in its block. */
+export interface TrialShot extends Omit<TrialSwing, 'values'> {
+  readonly club: string;
+  readonly shot: ShotValues;
+}
+const analyseTrialShots = (swings: readonly (TrialShot | TrialSwing)[], conditions: number): TrialAnswer =>
+  analyseTrial(
+    swings.map((s) => ('shot' in s ? { ...s, values: trialValues(s.shot, s.club) } : s)),
+    conditions,
+  );
+
 /** What may run in a thread of the pool: data in, data out, nothing kept between two calls but what speeds up. */
 export const TASKS = {
   readMotion,
@@ -78,5 +92,6 @@ export const TASKS = {
   priceSwing: priceToKeep,
   reviewSessions,
   compareRuns,
+  analyseTrialShots,
   limitReading,
 } as const;

@@ -18,6 +18,8 @@ const TROUBLE: Partial<Record<CameraState, string>> = {
   lost: 'The camera was unplugged. What it had filmed is kept and sent.',
 };
 
+const EMPTY = 'The camera had given no picture yet when the film ended: nothing was filmed.';
+
 /** Films with the machine's camera, sound included. */
 export function CameraPanel({ onFilm, onClose }: { onFilm: (file: File) => void; onClose: () => void }) {
   const camera = useCamera(onFilm);
@@ -29,7 +31,12 @@ export function CameraPanel({ onFilm, onClose }: { onFilm: (file: File) => void;
   }, [stream]);
   const filming = state === 'filming';
   useKeys({ ' ': filming ? camera.stop : state === 'ready' ? camera.film : undefined }, true);
-  const trouble = TROUBLE[state];
+  const empty = camera.filmedBytes === null && !filming;
+  const trouble = empty
+    ? state === 'lost'
+      ? 'The camera was unplugged before it had given a picture: nothing was filmed.'
+      : EMPTY
+    : TROUBLE[state];
   return (
     <Card aria-label="Camera">
       <Soft>
@@ -59,7 +66,15 @@ export function CameraPanel({ onFilm, onClose }: { onFilm: (file: File) => void;
         >
           Close the camera
         </QuietButton>
-        <span role="status">{filming ? 'Filming …' : state === 'asking' ? 'Waiting for the camera …' : ''}</span>
+        <span role="status">
+          {filming
+            ? camera.filmedBytes
+              ? `Filming … ${(camera.filmedBytes / 1e6).toFixed(1)} MB`
+              : 'The film begins …'
+            : state === 'asking'
+              ? 'Waiting for the camera …'
+              : ''}
+        </span>
       </Row>
     </Card>
   );

@@ -36,7 +36,8 @@ test('films, and gives the file when it is stopped', async () => {
   await act(() => result.current.open());
   expect(result.current.state).toBe('ready');
   act(() => result.current.film());
-  Recorder.newest?.film('frames');
+  act(() => Recorder.newest?.film('frames'));
+  expect(result.current.filmedBytes).toBe(6);
   act(() => result.current.stop());
   expect(files.map((f) => [f.type, f.size, f.name.endsWith('.webm')])).toEqual([['video/webm', 6, true]]);
   act(() => result.current.close());
@@ -50,10 +51,21 @@ test('one that is unplugged keeps what it filmed and says so', async () => {
   const { result } = renderHook(() => useCamera((f) => files.push(f)));
   await act(() => result.current.open());
   act(() => result.current.film());
-  Recorder.newest?.film('half');
+  act(() => Recorder.newest?.film('half'));
   act(() => picture.onended?.());
   expect(result.current.state).toBe('lost');
   expect(files).toHaveLength(1);
+});
+
+test('a film that ended before the camera gave a picture is no film, and is said to be none', async () => {
+  fakeMedia(async () => fakeStream(new FakeTrack('video')));
+  const files: File[] = [];
+  const { result } = renderHook(() => useCamera((f) => files.push(f)));
+  await act(() => result.current.open());
+  act(() => result.current.film());
+  act(() => result.current.stop());
+  expect(files).toEqual([]);
+  expect(result.current.filmedBytes).toBeNull();
 });
 
 test.each([

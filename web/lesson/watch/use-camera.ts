@@ -11,6 +11,8 @@ const TYPES = ['video/mp4;codecs=avc1', 'video/webm;codecs=vp9,opus', 'video/web
 export function useCamera(onFilm: (file: File) => void) {
   const [state, setState] = useState<CameraState>('off');
   const [stream, setStream] = useState<MediaStream | null>(null);
+  /** Bytes of the film so far; null where the last one came to an end with nothing in it. */
+  const [filmedBytes, setFilmedBytes] = useState<number | null>(0);
   const live = useRef<MediaStream | null>(null);
   const recorder = useRef<MediaRecorder | null>(null);
   const done = useLatest(onFilm);
@@ -84,11 +86,17 @@ export function useCamera(onFilm: (file: File) => void) {
     const type = TYPES.find((t) => MediaRecorder.isTypeSupported(t)) ?? '';
     const own = new MediaRecorder(live.current, { mimeType: type, videoBitsPerSecond: 12_000_000 });
     const pieces: Blob[] = [];
+    setFilmedBytes(0);
     own.ondataavailable = (e) => {
-      if (e.data.size > 0) pieces.push(e.data);
+      if (e.data.size === 0) return;
+      pieces.push(e.data);
+      setFilmedBytes((n) => (n ?? 0) + e.data.size);
     };
     own.onstop = () => {
-      if (pieces.length === 0) return;
+      if (pieces.length === 0) {
+        setFilmedBytes(null);
+        return;
+      }
       const kind = type.split(';')[0] || 'video/webm';
       const stamp = new Date().toISOString().slice(0, 19).replace(/[:T]/g, '-');
       done.current(new File(pieces, `camera-${stamp}.${kind === 'video/mp4' ? 'mp4' : 'webm'}`, { type: kind }));
@@ -97,5 +105,5 @@ export function useCamera(onFilm: (file: File) => void) {
     recorder.current = own;
     setState('filming');
   }, [done]);
-  return { state, stream, open, film, stop, close };
+  return { state, stream, filmedBytes, open, film, stop, close };
 }
