@@ -53,7 +53,7 @@ export function FaceMap({
   map,
   onTap,
 }: {
-  shots: readonly ShotWire[];
+  shots: readonly Pick<ShotWire, 'id' | 'strikeByHand' | 'setAsideReason' | 'values'>[];
   handedness: 'right' | 'left';
   club: string;
   map?: StrikeMap | null;

@@ -9,9 +9,10 @@ import type { DiagnosedFault } from '../../../core/diagnosis/diagnose.ts';
 import type { Finding } from '../../../core/diagnosis/findings.ts';
 import { priceWords } from '../../../core/diagnosis/price-words.ts';
 import { percent } from '../../../core/numeric/percent.ts';
+import { trialPlace } from '../common/trial-place.ts';
 import { useUnits } from '../../base/session.tsx';
-import { QuietButton } from '../../kit/controls.tsx';
-import { Card, Soft, Spread } from '../../kit/layout.tsx';
+import { Button, QuietButton } from '../../kit/controls.tsx';
+import { Card, Row, Soft, Spread } from '../../kit/layout.tsx';
 
 const Reasons = styled.ul`
   list-style: none;
@@ -134,6 +135,9 @@ export function FaultDetail({
           })}
         </Reasons>
       )}
+      <Row>
+        <Button onPress={() => void navigate(trialPlace(lessonId, id))}>Try cues for it against each other</Button>
+      </Row>
       <LensLine lens={lens} fault={id} />
       <PriceReasons fault={diagnosed} />
       {fault.lookAlikes.length > 0 ? (

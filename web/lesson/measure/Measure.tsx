@@ -15,6 +15,7 @@ const PatternView = lazy(() => import('./PatternView.tsx'));
 const BudgetView = lazy(() => import('./BudgetView.tsx'));
 const CompareView = lazy(() => import('./CompareView.tsx'));
 const SessionView = lazy(() => import('./SessionView.tsx'));
+const TrialView = lazy(() => import('./TrialView.tsx'));
 const TestsView = lazy(() => import('./TestsView.tsx'));
 
 const VIEWS = [
@@ -22,6 +23,7 @@ const VIEWS = [
   { id: 'setup', name: 'Set-up' },
   { id: 'tests', name: 'Tests' },
   { id: 'session', name: 'Session' },
+  { id: 'try', name: 'Try' },
   { id: 'pattern', name: 'Pattern' },
   { id: 'budget', name: 'Budget' },
   { id: 'compare', name: 'Compare' },
@@ -78,6 +80,10 @@ export default function Measure({
       {startNew ? (
         <NewBlock
           lesson={lesson}
+          onTry={() => {
+            setNewBlock(false);
+            setSearch({ view: 'try' }, { replace: true });
+          }}
           onDone={() => {
             setNewBlock(false);
             const next = new URLSearchParams(search);
@@ -100,6 +106,7 @@ export default function Measure({
             {view === 'setup' ? <SetupView lesson={lesson} /> : null}
             {view === 'tests' ? <TestsView lesson={lesson} /> : null}
             {view === 'session' ? <SessionView lesson={lesson} /> : null}
+            {view === 'try' ? <TrialView lesson={lesson} /> : null}
             {view === 'compare' ? <CompareView lesson={lesson} /> : null}
             {!block && flown ? <Soft>No block with a ball yet. Start one to see its shots here.</Soft> : null}
             {block && view === 'block' ? (

@@ -44,7 +44,16 @@ interface Draft {
 }
 
 /** Starts a block, in the page: club, ball, condition, cue, felt effort, the student's own word for the feel, circumstances as last time. */
-export function NewBlock({ lesson, onDone }: { lesson: LessonAnswer; onDone: () => void }) {
+export function NewBlock({
+  lesson,
+  onDone,
+  onTry,
+}: {
+  lesson: LessonAnswer;
+  onDone: () => void;
+  /** Several things against each other instead of one block. */
+  onTry: () => void;
+}) {
   const last = lesson.blocks[lesson.blocks.length - 1];
   const [draft, setDraft, clear] = useDraft<Draft>('new block', () => ({
     id: newId(),
@@ -104,6 +113,7 @@ export function NewBlock({ lesson, onDone }: { lesson: LessonAnswer; onDone: () 
           >
             Start the block
           </PrimaryButton>
+          <Button onPress={onTry}>Try several against each other</Button>
           <Button onPress={onDone}>Not now</Button>
         </Row>
       </Spread>

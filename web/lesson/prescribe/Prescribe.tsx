@@ -1,5 +1,6 @@
 import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { ThreadWire } from '../../../api/thread-types.ts';
 import type { LessonAnswer, PlanWire, PrescribeAnswer } from '../../../api/types.ts';
@@ -10,13 +11,14 @@ import { startRungOf } from '../../../core/catalogue/drill-rungs.ts';
 import { laneOf, rungOfKey, rungWords } from '../../../core/catalogue/rungs.ts';
 import { useDraft } from '../../base/drafts.tsx';
 import { ask, newId } from '../../base/api.ts';
-import { PrimaryButton, QuietButton, Select } from '../../kit/controls.tsx';
+import { Button, PrimaryButton, QuietButton, Select } from '../../kit/controls.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
 import { Card, Cautions, Failed, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { shownWeek } from '../../parts/shown-week.ts';
 import { WeekStrip } from '../../parts/WeekStrip.tsx';
 import { useLessonWrite, usePrescribe } from '../common/data.ts';
 import { ChoiceCard } from './ChoiceCard.tsx';
+import { trialPlace } from '../common/trial-place.ts';
 import { DoseOf, pick, pickDraft, type Picked } from './DoseOf.tsx';
 
 const MOST_DRILLS = 3;
@@ -90,6 +92,7 @@ function OtherDrill({ taken, onPick }: { taken: readonly string[]; onPick: (made
 /** Prescribe: drills for the one target in three lanes, start rung and dose, and the week. */
 export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
   const lessonId = lesson.lesson.id;
+  const navigate = useNavigate();
   const [fault, setFault] = useState('');
   const [ownPicked, setPicked, clearPicked] = useDraft<Picked[] | null>('picked drills', null);
   const [planId, setPlanId] = useState(newId);
@@ -145,6 +148,13 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
           />
         </div>
       </Spread>
+      {target !== null ? (
+        <Row>
+          <Button onPress={() => void navigate(trialPlace(lessonId, target))}>
+            Try cues for it against each other
+          </Button>
+        </Row>
+      ) : null}
       {target === null ? <Notice tone="info">Make a fault the target in Diagnose, or choose one here.</Notice> : null}
       {target !== null && choices.length === 0 ? (
         <Notice tone="info">

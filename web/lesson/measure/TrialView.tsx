@@ -1,0 +1,33 @@
+import { useSearchParams } from 'react-router';
+import type { LessonAnswer } from '../../../api/types.ts';
+import { Failed, Waiting } from '../../kit/layout.tsx';
+import { Removed } from '../../parts/Removed.tsx';
+import { useTrials } from './trial/data.ts';
+import { StartTrial } from './trial/StartTrial.tsx';
+import { TrialRun } from './trial/TrialRun.tsx';
+
+/** Try: several things against each other, led through live; what they say, and which one is kept. */
+export default function TrialView({ lesson }: { lesson: LessonAnswer }) {
+  const [search] = useSearchParams();
+  const query = useTrials(lesson.lesson.id, search.get('fault') ?? '');
+  if (query.isPending) return <Waiting what="the trials" />;
+  if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;
+  const { trials } = query.data;
+  const running = trials.find((t) => t.endedAt === null);
+  return (
+    <>
+      <Removed kinds={['trial']} lessonId={lesson.lesson.id} />
+      {running ? (
+        <TrialRun key={running.id} trial={running} lesson={lesson} />
+      ) : (
+        <StartTrial key={query.data.faultId} lesson={lesson} answer={query.data} />
+      )}
+      {trials
+        .filter((t) => t.endedAt !== null)
+        .toReversed()
+        .map((t) => (
+          <TrialRun key={t.id} trial={t} lesson={lesson} />
+        ))}
+    </>
+  );
+}

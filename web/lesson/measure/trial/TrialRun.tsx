@@ -1,0 +1,182 @@
+import { useEffect, useState } from 'react';
+import styled from 'styled-components';
+import type { TrialWire } from '../../../../api/trial-types.ts';
+import type { LessonAnswer } from '../../../../api/types.ts';
+import type { DueTurn } from '../../../../core/trial/run.ts';
+import { trialSentence } from '../../../../core/trial/trial-sentence.ts';
+import { ask } from '../../../base/api.ts';
+import { useIntent } from '../../../base/intent.ts';
+import { useKeys } from '../../../base/keys.tsx';
+import { useUnits } from '../../../base/session.tsx';
+import { Tick } from '../../../kit/chips.tsx';
+import { Button, PrimaryButton, QuietButton } from '../../../kit/controls.tsx';
+import { Card, Failed, Notice, Row, Sentence, Soft, Spread } from '../../../kit/layout.tsx';
+import { ForRole } from '../../../parts/ForRole.tsx';
+import { useLessonWrite } from '../../common/data.ts';
+import { TrialTable } from './TrialTable.tsx';
+import { TurnRatings } from './TurnRatings.tsx';
+
+const Now = styled.div`
+  font-family: var(--display);
+  font-size: clamp(40px, 5.2vw, 68px);
+  line-height: 1.1;
+  overflow-wrap: anywhere;
+`;
+const Then = styled.div`
+  font-size: 26px;
+  line-height: 1.25;
+`;
+
+const place = (trial: TrialWire, t: Pick<DueTurn, 'round'>): string =>
+  `round ${t.round + 1} of ${trial.said.order.length}`;
+
+/** Who swings what now, and who is next: to be read from two metres. */
+function Turns({ trial, lesson }: { trial: TrialWire; lesson: LessonAnswer }) {
+  const { conditions, swingsATurn } = trial.said;
+  const [byItself, setByItself] = useState(true);
+  const intent = useIntent();
+  const begin = useLessonWrite(lesson.lesson.id, (due: DueTurn) =>
+    ask('POST /trials/:id/turns', {
+      id: trial.id,
+      body: {
+        id: intent.idFor(`turn ${trial.turns.length}`),
+        blockId: intent.idFor(`block ${trial.turns.length}`),
+        round: due.round,
+        condition: due.condition,
+      },
+    }),
+  );
+  const end = useLessonWrite(lesson.lesson.id, () => ask('POST /trials/:id/end', { id: trial.id }));
+  const running = trial.turns.find((t) => t.id === trial.running);
+  const { next } = trial;
+  const label = (c: number | undefined): string => (c === undefined ? '' : (conditions[c]?.label ?? ''));
+  const on = (): void => {
+    if (begin.isPending || end.isPending) return;
+    if (next) begin.mutate(next);
+    else end.mutate(undefined);
+  };
+  // A repeat asks for what is missing; a turn of the order for the whole.
+  const earlier = running
+    ? trial.turns
+        .filter((t) => t.id !== running.id && t.round === running.round && t.condition === running.condition)
+        .reduce((s, t) => s + t.counted, 0)
+    : 0;
+  const asked = Math.max(1, swingsATurn - earlier);
+  const full = running !== undefined && running.counted >= asked;
+  useKeys({ Enter: on }, true);
+  useEffect(() => {
+    // Only what devices measured goes on by itself: marks and ratings are still being given.
+    if (byItself && full && running && running.dots.length === 0 && next) on();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each turn that is full
+  }, [full, running?.id, byItself]);
+  return (
+    <>
+      <div role="status" aria-live="polite">
+        <Now>
+          {running ? label(running.condition) : next ? `Next: ${label(next.condition)}` : 'All swings are made'}
+        </Now>
+        {running ? (
+          <Then>
+            <strong>
+              {running.counted} of {asked} swing{asked === 1 ? '' : 's'}
+            </strong>{' '}
+            <Soft>
+              · {place(trial, running)}
+              {running.setAside > 0 ? `, ${running.setAside} set aside and made again` : ''}
+            </Soft>
+          </Then>
+        ) : next ? (
+          <Soft>{place(trial, next)}</Soft>
+        ) : null}
+        {running && next ? <Then>then: {label(next.condition)}</Then> : null}
+      </div>
+      {(begin.error ?? end.error) ? <Failed error={begin.error ?? end.error} /> : null}
+      <Row>
+        <PrimaryButton onPress={on} isDisabled={begin.isPending || end.isPending}>
+          {next
+            ? running
+              ? `On to: ${label(next.condition)}`
+              : `Start: ${label(next.condition)}`
+            : 'See what it says'}{' '}
+          ⏎
+        </PrimaryButton>
+        <Tick isSelected={byItself} onChange={setByItself}>
+          goes on by itself when the swings are in
+        </Tick>
+        <QuietButton onPress={() => end.mutate(undefined)}>End it here</QuietButton>
+      </Row>
+      <TurnRatings trial={trial} lesson={lesson} />
+    </>
+  );
+}
+
+/** Makes a condition the student's own. */
+function Keep({ trial, lesson }: { trial: TrialWire; lesson: LessonAnswer }) {
+  const keep = useLessonWrite(lesson.lesson.id, (condition: number) =>
+    ask('POST /trials/:id/keep', { id: trial.id, body: { condition } }),
+  );
+  const { leader } = trial.answer;
+  if (trial.answer.decidedBy === null) return null;
+  const order = trial.said.conditions.map((_, c) => c).sort((a, b) => Number(b === leader) - Number(a === leader));
+  return (
+    <ForRole to="POST /trials/:id/keep">
+      <Row>
+        {order.map((c) => {
+          const { label } = trial.said.conditions[c]!;
+          const kept = trial.kept?.condition === c;
+          const Which = c === leader && !trial.kept ? PrimaryButton : kept ? Button : QuietButton;
+          return (
+            <Which key={c} onPress={() => keep.mutate(c)} isDisabled={keep.isPending || kept}>
+              {kept ? `Kept: “${label}”` : `Keep “${label}”`}
+            </Which>
+          );
+        })}
+      </Row>
+      {keep.error ? <Failed error={keep.error} /> : null}
+    </ForRole>
+  );
+}
+
+/** One trial: live while it runs, and what it says so far or at its end. */
+export function TrialRun({ trial, lesson }: { trial: TrialWire; lesson: LessonAnswer }) {
+  const units = useUnits();
+  const lessonId = lesson.lesson.id;
+  const more = useLessonWrite(lessonId, () => ask('POST /trials/:id/rounds', { id: trial.id }));
+  const remove = useLessonWrite(lessonId, () => ask('DELETE /trials/:id', { id: trial.id }));
+  const labels = trial.said.conditions.map((c) => c.label);
+  const over = trial.endedAt !== null;
+  return (
+    <Card aria-label={`Trial: ${labels.join(' / ')}`}>
+      <Spread>
+        <h2>
+          {over ? labels.join(' / ') : 'Trial'}{' '}
+          <Soft>
+            · {trial.said.club}, {trial.said.withBall ? 'ball' : 'no ball'} · {trial.roundsDone} of{' '}
+            {trial.said.order.length} rounds
+          </Soft>
+        </h2>
+        {over ? (
+          <Row>
+            <QuietButton onPress={() => more.mutate(undefined)}>One more round</QuietButton>
+            <ForRole to="DELETE /trials/:id">
+              <QuietButton onPress={() => remove.mutate(undefined)}>Remove it (its blocks stay)</QuietButton>
+            </ForRole>
+          </Row>
+        ) : null}
+      </Spread>
+      {(more.error ?? remove.error) ? <Failed error={more.error ?? remove.error} /> : null}
+      {over ? null : <Turns trial={trial} lesson={lesson} />}
+      {over || trial.roundsDone > 0 ? (
+        <Sentence data-testid="trial-sentence">{trialSentence(trial.answer, labels, units)}</Sentence>
+      ) : null}
+      {over ? <Keep trial={trial} lesson={lesson} /> : null}
+      {trial.kept ? (
+        <Notice tone="held">
+          “{labels[trial.kept.condition]}” is this student’s own from now on: on the running plan, on the phone, and
+          offered first in the next trial. {trial.kept.sentence}
+        </Notice>
+      ) : null}
+      <TrialTable trial={trial} />
+    </Card>
+  );
+}
