@@ -1,3 +1,5 @@
+import { average, line, percent, SEEDS, type Print } from './line.ts';
+import { trials } from './trial-table.ts';
 import { batteryFigures } from './batteries.ts';
 import { budgetFigures } from './budgets.ts';
 import { priceFigures, soundPriceFigures } from './prices.ts';
@@ -18,17 +20,6 @@ const MODEL_WORDS: Readonly<Record<PlayerModel, string>> = {
   wide: 'players wider than the model’s',
   other: 'another model, that nothing was fitted to',
 };
-
-type Print = (line: string) => void;
-const SEEDS = ['one', 'two', 'three'] as const;
-const percent = (share: number): string => `${(100 * share).toFixed(1)} %`;
-const average = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0) / list.length;
-
-/** One line of the table: the figure over three seeds, what is wanted, and the number of players. */
-function line(name: string, shares: readonly number[], wanted: string, n: number): string {
-  const each = shares.map(percent).join(' / ');
-  return `${name.padEnd(66)} ${percent(average(shares)).padStart(8)}   wanted ${wanted.padEnd(10)} n ${String(n).padStart(6)}   (${each})`;
-}
 
 function seasons(n: number, print: Print): void {
   const flat = (): number => 0;
@@ -298,6 +289,8 @@ export function verdicts(scale: number, print: Print): void {
   peakTimes(n(300), print);
   print('\nIsolation tests and runs');
   testsAndRuns(n(300), print);
+  print('\nTrials');
+  trials(n(330), print);
   print('\nBudget');
   budgets(n(30), print);
   print('\nPrices');

@@ -8,6 +8,7 @@ import { DemoClient } from './client.ts';
 import { film } from './film.ts';
 import { day, measure, MINUTE_MS } from './measure.ts';
 import { STORIES } from './stories.ts';
+import { tryOut } from './trial.ts';
 import { goalMps, type LessonTruth, type Story } from './telling/story.ts';
 
 const BOOKED_WEEKS = 4;
@@ -187,6 +188,7 @@ async function tell(client: DemoClient, story: Story, today: Date): Promise<void
     });
     await measure(client, story, lessonId, lesson, startsAt, index);
     await film(client, story.student.name, lessonId, index);
+    await tryOut(client, story, lessonId, lesson, startsAt);
     await review(thread, lessonId, lesson, startsAt);
     await prescribe(thread, lessonId, lesson, startsAt);
     await practise(thread, lesson, startsAt);

@@ -211,7 +211,15 @@ describe('a record that cannot be taken changes nothing', () => {
     const file = await forged(join(folder, 'one', 'a.zip'), (m, texts) => {
       (m as { schema: string }).schema = '014-people.sql';
       const later = ['pains', 'load_overrules', 'late_sets', 'protocol_runs', 'protocol_attempts', 'phone_protocols'];
-      for (const table of [...later, 'protocol_logs', 'programmes', 'appointments', 'student_photos', 'trials', 'trial_turns'])
+      for (const table of [
+        ...later,
+        'protocol_logs',
+        'programmes',
+        'appointments',
+        'student_photos',
+        'trials',
+        'trial_turns',
+      ])
         texts.delete(table);
       for (const [table, columns] of Object.entries(added)) {
         const rows = (texts.get(table) ?? '').split('\n').filter((l) => l !== '');

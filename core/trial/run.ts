@@ -74,6 +74,9 @@ export const roundsDone = (said: Pick<TrialSaid, 'order'>, turns: readonly Turn[
     order.every((c) => turns.some((t) => t.round === round && t.condition === c && t.ended)),
   ).length;
 
+/** Condition of blocks in which something was tried: they are no session of the player's ordinary swing. */
+export const TRIED = 'trial';
+
 /** Condition of the blocks of a turn: only swings as usual stand for the player's ordinary swing in later comparisons. */
 export const blockCondition = (c: TrialCondition): string =>
-  c.kind === 'as usual' ? 'normal' : c.kind === 'drill' ? 'drill' : 'trial';
+  c.kind === 'as usual' ? 'normal' : c.kind === 'drill' ? 'drill' : TRIED;

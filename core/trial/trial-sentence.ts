@@ -44,20 +44,44 @@ const WAYS: Readonly<Record<TrialQuantity, readonly [above: string, below: strin
   ease: ['freer', 'less free'],
 };
 
-/** A difference in words: "2.1 mph faster (0.4 to 3.6)"; an interval across nought says its other end. */
-export function differenceWords(
+/** Words for which side of nought a level lies; a level of another quantity has no side. */
+const SIDES: Readonly<Partial<Record<TrialQuantity, readonly [above: string, below: string]>>> = {
+  attackRad: ['up', 'down'],
+  pathRad: ['out', 'in'],
+  faceToPathRad: ['out', 'in'],
+  swishFromBallM: ['past the ball', 'before the ball'],
+};
+
+/** A level in words, its side spelled: "1.2° in". */
+export function levelWords(quantity: TrialQuantity, level: number, units: Pick<Units, 'speed' | 'distance'>): string {
+  const size = sizeWords(quantity, level, units);
+  const sides = SIDES[quantity];
+  return sides && !/^0(\.0)?\D/.test(size) ? `${size} ${sides[level > 0 ? 0 : 1]}` : size;
+}
+
+/** A difference and its interval in words: "2.1 mph faster", "0.4 to 3.6 mph"; one across nought says its other end. */
+export function differenceParts(
   quantity: TrialQuantity,
   { difference, interval90: [lo, hi] }: Pick<TrialEffect, 'difference' | 'interval90'>,
   units: Pick<Units, 'speed' | 'distance'>,
-): string {
+): { difference: string; interval: string } {
   const [above, below] = WAYS[quantity];
   const size = (v: number): string => sizeWords(quantity, v, units);
   const way = difference >= 0 ? above : below;
   const [near, far] = difference >= 0 ? [lo, hi] : [hi, lo];
-  const crosses = lo < 0 && hi > 0;
-  return crosses
-    ? `${size(difference)} ${way} (from ${size(near)} ${difference >= 0 ? below : above} to ${size(far)} ${way})`
-    : `${size(difference)} ${way} (${size(near)} to ${size(far)})`;
+  // The unit once, where the first figure has the same.
+  const bare = (words: string): string => /^[\d.]+/.exec(words)?.[0] ?? words;
+  const interval =
+    lo < 0 && hi > 0
+      ? `${size(near)} ${difference >= 0 ? below : above} to ${size(far)} ${way}`
+      : `${bare(size(near))} to ${size(far)}`;
+  return { difference: `${size(difference)} ${way}`, interval };
+}
+
+/** A difference in words: "2.1 mph faster (0.4 to 3.6 mph)". */
+export function differenceWords(...of: Parameters<typeof differenceParts>): string {
+  const { difference, interval } = differenceParts(...of);
+  return `${difference} (${interval})`;
 }
 
 /** The trial in one or two sentences. */
@@ -71,8 +95,8 @@ export function trialSentence(
     answer.leftOut.length > 0 && decidedBy
       ? ` Nothing can be said of ${answer.leftOut.map((c) => `“${labels[c]}”`).join(', ')}: fewer than three swings count.`
       : '';
-  if (leader === null || decidedBy === null) return `Cannot say yet: it takes ${answer.missing}.`;
-  const main = answer.quantities.find((q) => q.quantity === decidedBy)!;
+  const main = answer.quantities.find((q) => q.quantity === decidedBy);
+  if (leader === null || decidedBy === null || !main) return `Cannot say yet: it takes ${answer.missing}.`;
   const name = `“${labels[leader]}”`;
   const chance = percent(answer.chanceBest[leader]!);
   const effect = main.effects.find((e) => e.condition === leader);

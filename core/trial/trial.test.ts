@@ -8,7 +8,7 @@ import { balancedOrder, planProblem, planTrial } from './order.ts';
 import type { TrialQuantity } from './quantities.ts';
 import { nextTurn, roundsDone, type Turn } from './run.ts';
 import { analyseTrial, type TrialSwing } from './trial.ts';
-import { trialSentence } from './trial-sentence.ts';
+import { differenceWords, levelWords, trialSentence } from './trial-sentence.ts';
 import { ratingValues, trialValues } from './values.ts';
 
 const units = unitsFor('mph', 'yd');
@@ -195,6 +195,18 @@ describe('a trial', () => {
     expect(v.smash).toBeUndefined();
     expect(trialValues({ clubSpeedMps: 40 }, 'driver')).toEqual({ clubSpeedMps: 40 });
   });
+});
+
+test('levels and differences spell their sides and say the unit once', () => {
+  expect(levelWords('pathRad', -0.02, units)).toBe('1.1° in');
+  expect(levelWords('attackRad', -0.0001, units)).toBe('0.0°');
+  expect(levelWords('clubSpeedMps', mphToMps(90), units)).toBe('90.0 mph');
+  const words = (quantity: TrialQuantity, difference: number, lo: number, hi: number) =>
+    differenceWords(quantity, { difference, interval90: [lo, hi] }, units);
+  expect(words('clubSpeedMps', 1, 0.5, 1.5)).toBe('2.2 mph faster (1.1 to 3.4 mph)');
+  expect(words('clubSpeedMps', -1, -1.5, 0.5)).toBe('2.2 mph slower (1.1 mph faster to 3.4 mph slower)');
+  expect(words('offsetM', -0.004, -0.006, -0.002)).toBe('4 mm nearer to the centre (2 to 6 mm)');
+  expect(words('ease', 2, 1, 3)).toBe('2.0 of 10 freer (1.0 to 3.0 of 10)');
 });
 
 describe('made-up players that the model was not made for', () => {

@@ -45,6 +45,7 @@ export const BEA_KALLIO: Story = {
       target: 'early-release',
       drills: ['upside-down-swish', 'throw-bend-extend', 'past-ball-full'],
       cue: 'Loudest a step past the ball.',
+      tried: { 'Loudest a step past the ball.': 2.4, 'Soft hands, then nothing': -0.6 },
       practice: [0.7, 0.85, 0.9],
     },
     {

@@ -37,6 +37,8 @@ export interface LessonTruth {
   readonly ground?: Partial<Omit<GroundTruth, 'massKg'>>;
   /** An isolation battery is run; what limits the player is hidden in these shares. */
   readonly limitedBy?: LimitedKind;
+  /** Cues tried against the swing as usual, by what each truly adds, mph; the best is kept. */
+  readonly tried?: Readonly<Record<string, number>>;
   /** Share passed in the set the instructor sees at the start of this lesson. */
   readonly witnessed?: number;
 }

@@ -20,6 +20,7 @@ import { courseOf } from './course.ts';
 import { unitsOf } from './units.ts';
 import { planOnPaper } from './paper.ts';
 import { progressOf, type Progress } from './progress.ts';
+import { keptCues } from './trials.ts';
 
 /** A decision on a drill as a student reads it. */
 function decisionWords(d: ThreadDecisionRow): string {
@@ -65,12 +66,13 @@ export async function lessonSheet(
 ): Promise<LessonSheet> {
   const { db } = means;
   await ownDrills(db, practiceId);
-  const [units, progress, decisions, targets, plan] = await Promise.all([
+  const [units, progress, decisions, targets, plan, kept] = await Promise.all([
     unitsOf(db, practiceId),
     progressOf(means, practiceId, student, lesson.starts_at),
     decisionsOfStudent(db, practiceId, student.id, lesson.starts_at),
     targetsUpTo(db, practiceId, student.id, lesson.starts_at),
     planInForce(db, practiceId, student.id),
+    keptCues(db, practiceId, student.id, lesson.starts_at),
   ]);
   const target = targets[0] ? faultById(targets[0].target) : undefined;
   const before = targets.find((t) => t.lesson_id !== lesson.id);
@@ -82,7 +84,11 @@ export async function lessonSheet(
     student: student.name,
     handedness: student.handedness,
     startsAt: lesson.starts_at.toISOString(),
-    changed: [...(isNew && target ? [`The one change is now: ${target.name}.`] : []), ...own.map(decisionWords)],
+    changed: [
+      ...(isNew && target ? [`The one change is now: ${target.name}.`] : []),
+      ...own.map(decisionWords),
+      ...kept.filter((k) => k.lessonId === lesson.id).map((k) => `Your own from now on: “${k.label}”. ${k.sentence}`),
+    ],
     beforeAfter: beforeAndNow(progress.sessions, lesson.id, units),
     verdict: verdictOf(progress, student.goal_kind, units),
     target: target ? { name: target.name, happens: target.happens } : null,

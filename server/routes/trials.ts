@@ -11,7 +11,7 @@ import { loadLesson } from '../readings/lesson-data.ts';
 import { unitsOf } from '../readings/units.ts';
 import { planStudent } from '../readings/plan-student.ts';
 import { clubOf, readTrial, trialsAnswer } from '../readings/trials.ts';
-import { insertBlock } from '../rows/blocks.ts';
+import { insertBlock, updateCircumstances } from '../rows/blocks.ts';
 import { updatePlanDrill } from '../rows/plans.ts';
 import type { StudentRow } from '../rows/students.ts';
 import * as q from '../rows/trials.ts';
@@ -60,7 +60,7 @@ export function trialRoutes(services: Services): Router {
     const practiceId = practiceOf(req);
     const trial = await trialOr404(practiceId, idParam(req));
     const input = valid(turnSchema, req.body);
-    const { lesson, student } = await loadLesson(db, practiceId, trial.lesson_id);
+    const { lesson, student, blocks } = await loadLesson(db, practiceId, trial.lesson_id);
     const turns = await q.turnsOf(db, practiceId, [trial.id]);
     if (turns.some((t) => t.id === input.id)) {
       res.status(201).json({ id: input.id });
@@ -78,9 +78,12 @@ export function trialRoutes(services: Services): Router {
     await refuseClosedBlock(db, practiceId, student, lesson.starts_at, asked);
     const cue = condition.kind === 'as usual' ? '' : condition.label;
     const block = valid(blockSchema, { id: input.blockId, club: clubOf(trial, condition), cue, feel: '', ...asked });
+    // Device, ball, place and air are those of the last block with this club.
+    const like = blocks.findLast((b) => b.club === block.club);
     await db.transaction(async (tx) => {
       await q.endTurns(tx, practiceId, trial.id);
       await insertBlock(tx, practiceId, lesson.id, block);
+      if (like) await updateCircumstances(tx, practiceId, block.id, like);
       await q.insertTurn(tx, practiceId, { ...input, trialId: trial.id, position: turns.length });
     });
     changed(practiceId, lesson.id);
@@ -113,8 +116,10 @@ export function trialRoutes(services: Services): Router {
     const trial = await trialOr404(practiceId, idParam(req));
     const { order, conditions } = trial.said;
     if (order.length >= 20) throw new Problem(422, 'bad-field', 'A trial holds at most 20 rounds.', 'rounds');
-    const [next] = balancedOrder(conditions.length, 1, trial.id, order);
-    await q.extendTrial(db, practiceId, trial.id, { ...trial.said, order: [...order, next!] });
+    await q.extendTrial(db, practiceId, trial.id, {
+      ...trial.said,
+      order: [...order, ...balancedOrder(conditions.length, 1, trial.id, order)],
+    });
     changed(practiceId, trial.lesson_id);
     res.status(204).end();
   });

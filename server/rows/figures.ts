@@ -1,3 +1,4 @@
+import { TRIED } from '../../core/trial/run.ts';
 import type { Db, Row } from '../db/connection.ts';
 
 /** A session's counted speeds under one condition: what the review compares. */
@@ -12,14 +13,14 @@ export interface SpeedRow extends Row {
   speeds: number[];
 }
 
-/** Sessions of some students in the order of time, set-aside swings left out. */
+/** Sessions of some students in the order of time, set-aside swings and what was tried left out. */
 export const sessionsOfStudents = (db: Db, practiceId: string, studentIds: readonly string[]): Promise<SpeedRow[]> =>
   db.query<SpeedRow>(
     `select l.student_id, l.starts_at, f.lesson_id, f.club, f.with_ball, f.condition, f.old_place, f.speeds_mps as speeds
      from session_figures f join lessons l on l.id = f.lesson_id
-     where f.practice_id = $1 and l.student_id = any($2::uuid[]) and f.swings > 0
+     where f.practice_id = $1 and l.student_id = any($2::uuid[]) and f.swings > 0 and f.condition <> $3
      order by l.starts_at, l.id, f.old_place, f.club, f.with_ball, f.condition`,
-    [practiceId, studentIds],
+    [practiceId, studentIds, TRIED],
   );
 
 /** Full swings with a ball in a student's newest sessions before a moment, in the order of time. */

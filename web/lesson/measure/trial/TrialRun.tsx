@@ -145,16 +145,17 @@ export function TrialRun({ trial, lesson }: { trial: TrialWire; lesson: LessonAn
   const remove = useLessonWrite(lessonId, () => ask('DELETE /trials/:id', { id: trial.id }));
   const labels = trial.said.conditions.map((c) => c.label);
   const over = trial.endedAt !== null;
+  const sentence = trialSentence(trial.answer, labels, units);
   return (
     <Card aria-label={`Trial: ${labels.join(' / ')}`}>
       <Spread>
-        <h2>
-          {over ? labels.join(' / ') : 'Trial'}{' '}
+        <div>
+          <h2>{over ? labels.join(' / ') : 'Trial'}</h2>
           <Soft>
-            · {trial.said.club}, {trial.said.withBall ? 'ball' : 'no ball'} · {trial.roundsDone} of{' '}
+            {trial.said.club}, {trial.said.withBall ? 'ball' : 'no ball'} · {trial.roundsDone} of{' '}
             {trial.said.order.length} rounds
           </Soft>
-        </h2>
+        </div>
         {over ? (
           <Row>
             <QuietButton onPress={() => more.mutate(undefined)}>One more round</QuietButton>
@@ -166,14 +167,13 @@ export function TrialRun({ trial, lesson }: { trial: TrialWire; lesson: LessonAn
       </Spread>
       {(more.error ?? remove.error) ? <Failed error={more.error ?? remove.error} /> : null}
       {over ? null : <Turns trial={trial} lesson={lesson} />}
-      {over || trial.roundsDone > 0 ? (
-        <Sentence data-testid="trial-sentence">{trialSentence(trial.answer, labels, units)}</Sentence>
-      ) : null}
+      {over || trial.roundsDone > 0 ? <Sentence data-testid="trial-sentence">{sentence}</Sentence> : null}
       {over ? <Keep trial={trial} lesson={lesson} /> : null}
       {trial.kept ? (
         <Notice tone="held">
           “{labels[trial.kept.condition]}” is this student’s own from now on: on the running plan, on the phone, and
-          offered first in the next trial. {trial.kept.sentence}
+          offered first in the next trial.
+          {trial.kept.sentence === sentence ? '' : ` As it stood then: ${trial.kept.sentence}`}
         </Notice>
       ) : null}
       <TrialTable trial={trial} />

@@ -1,9 +1,18 @@
 import type { TrialWire } from '../../../../api/trial-types.ts';
 import { percent } from '../../../../core/numeric/percent.ts';
 import { QUANTITY_FACTS } from '../../../../core/trial/quantities.ts';
-import { differenceWords, sizeWords } from '../../../../core/trial/trial-sentence.ts';
+import { differenceParts, levelWords } from '../../../../core/trial/trial-sentence.ts';
 import { useUnits } from '../../../base/session.tsx';
 import { DataTable, SideScroll, Soft } from '../../../kit/layout.tsx';
+
+/** A difference, its interval below it. */
+const Difference = ({ difference, interval }: { difference: string; interval: string }) => (
+  <>
+    {difference}
+    <br />
+    <Soft>{interval}</Soft>
+  </>
+);
 
 /** Every quantity of a trial against its reference, the drift taken out; above them who is best, and whether the strike holds. */
 export function TrialTable({ trial }: { trial: TrialWire }) {
@@ -59,11 +68,13 @@ export function TrialTable({ trial }: { trial: TrialWire }) {
                 const effect = q.effects.find((e) => e.condition === c);
                 return (
                   <td key={c}>
-                    {c === q.reference
-                      ? `${q.level < 0 ? '−' : ''}${sizeWords(q.quantity, q.level, units)}`
-                      : effect
-                        ? differenceWords(q.quantity, effect, units)
-                        : 'cannot say'}
+                    {c === q.reference ? (
+                      levelWords(q.quantity, q.level, units)
+                    ) : effect ? (
+                      <Difference {...differenceParts(q.quantity, effect, units)} />
+                    ) : (
+                      'cannot say'
+                    )}
                   </td>
                 );
               })}
