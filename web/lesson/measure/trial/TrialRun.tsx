@@ -93,12 +93,7 @@ function Turns({ trial, lesson }: { trial: TrialWire; lesson: LessonAnswer }) {
       {(begin.error ?? end.error) ? <Failed error={begin.error ?? end.error} /> : null}
       <Row>
         <PrimaryButton onPress={on} isDisabled={begin.isPending || end.isPending}>
-          {next
-            ? running
-              ? `On to: ${label(next.condition)}`
-              : `Start: ${label(next.condition)}`
-            : 'See what it says'}{' '}
-          ⏎
+          {!next ? 'See what it says' : running ? 'The next one' : `Start: ${label(next.condition)}`} ⏎
         </PrimaryButton>
         <Tick isSelected={byItself} onChange={setByItself}>
           goes on by itself when the swings are in

@@ -1,10 +1,22 @@
+import styled from 'styled-components';
 import type { TrialWire } from '../../../../api/trial-types.ts';
+
 import { percent } from '../../../../core/numeric/percent.ts';
 import { QUANTITY_FACTS } from '../../../../core/trial/quantities.ts';
 import { differenceParts, levelWords } from '../../../../core/trial/trial-sentence.ts';
 import { useUnits } from '../../../base/session.tsx';
 import { DataTable, SideScroll, Soft } from '../../../kit/layout.tsx';
 
+/** Six things are wider than the page; three fit, their words on two lines. */
+const Wide = styled(SideScroll)`
+  td,
+  tbody th,
+  thead th {
+    white-space: normal;
+    min-width: 104px;
+    vertical-align: top;
+  }
+`;
 /** A difference, its interval below it. */
 const Difference = ({ difference, interval }: { difference: string; interval: string }) => (
   <>
@@ -23,7 +35,7 @@ export function TrialTable({ trial }: { trial: TrialWire }) {
   const shown = said.conditions.map((_, c) => c);
   const strikeKnown = chanceKeepsStrike.some((c) => c !== null);
   return (
-    <SideScroll>
+    <Wide tabIndex={0} role="group" aria-label="What the trial says, in figures">
       <DataTable $words>
         <thead>
           <tr>
@@ -86,6 +98,6 @@ export function TrialTable({ trial }: { trial: TrialWire }) {
         90 % intervals, drawn in for few swings; the line over the swings (tiring, warming up) is taken out. Looked at
         after every round, “best” is said wrongly in at most one of ten trials in which nothing differs.
       </Soft>
-    </SideScroll>
+    </Wide>
   );
 }
