@@ -3,22 +3,14 @@ import { ASKS } from '../core/catalogue/drill-asks.ts';
 import { JUDGES, KIT, PLACES } from '../core/catalogue/drill-type.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { FAULTS } from '../core/catalogue/faults.ts';
-import { text } from './fields.ts';
+import { count, needed, text } from './fields.ts';
 
 const MOST = 20;
-const needed = (most: number) => text(most).min(1, 'is needed').required('is needed');
 const oneOf = <T extends string>(list: readonly T[], what: string) =>
   yup
     .string<T>()
     .oneOf([...list], ({ value }: { value: string }) => `“${value}” is no ${what}; it is one of: ${list.join(', ')}`)
     .required();
-const count = (min: number, max: number) =>
-  yup
-    .number()
-    .integer('must be a whole number')
-    .min(min, `must be at least ${min}`)
-    .max(max, `must be at most ${max}`)
-    .required('is needed');
 const listOf = <T extends string>(list: readonly T[], what: string, least = 0) =>
   yup.array(oneOf(list, what)).min(least, `needs at least one ${what}`).max(MOST).default([]);
 

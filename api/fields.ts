@@ -55,3 +55,13 @@ export const rung = () =>
       'must name a rung: pace/swing/club/ball/aid/place',
       (v) => v === undefined || asRungKey(v) !== undefined,
     );
+/** A whole number that must be given. */
+export const count = (min: number, max: number) =>
+  yup
+    .number()
+    .integer('must be a whole number')
+    .min(min, `must be at least ${min}`)
+    .max(max, `must be at most ${max}`)
+    .required('is needed');
+/** Text that must be given and not be empty. */
+export const needed = (most: number) => text(most).min(1, 'is needed').required('is needed');

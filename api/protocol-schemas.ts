@@ -1,16 +1,7 @@
 import * as yup from 'yup';
 import { drillById } from '../core/catalogue/drills.ts';
 import { painFields } from './body-schemas.ts';
-import { id, moment, optionalNumber, text } from './fields.ts';
-
-const needed = (most: number) => text(most).min(1, 'is needed').required('is needed');
-const count = (min: number, max: number) =>
-  yup
-    .number()
-    .integer('must be a whole number')
-    .min(min, `must be at least ${min}`)
-    .max(max, `must be at most ${max}`)
-    .required('is needed');
+import { count, id, moment, needed, optionalNumber, text } from './fields.ts';
 
 const gateSchema = yup.object({
   kind: yup

@@ -4,15 +4,7 @@ import { faultById } from '../core/catalogue/faults.ts';
 import { LEAST_CONDITIONS, MOST_CONDITIONS } from '../core/trial/order.ts';
 import { CONDITION_KINDS } from '../core/trial/run.ts';
 import { SWISH_PLACES, type SwishPlace } from '../core/trial/values.ts';
-import { id, optionalNumber, text } from './fields.ts';
-
-const count = (min: number, max: number) =>
-  yup
-    .number()
-    .integer('must be a whole number')
-    .min(min, `must be at least ${min}`)
-    .max(max, `must be at most ${max}`)
-    .required('is needed');
+import { count, id, optionalNumber, text } from './fields.ts';
 
 /** A trial as it is asked: the program makes its order. */
 export const trialSchema = yup.object({
