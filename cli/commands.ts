@@ -2,6 +2,7 @@ import { sequenceToWire } from '../api/sequence-wire.ts';
 import { analyseSequence } from '../core/capture/sequence.ts';
 import { infer } from '../core/diagnosis/infer.ts';
 import { c3d } from './c3d-command.ts';
+import { called } from './called-command.ts';
 import { readGroundFile, readMotionFile } from '../core/formats/capture-file.ts';
 import { captureOptions, type Flags } from './flags.ts';
 import { compare } from './compare-command.ts';
@@ -19,6 +20,7 @@ import { metresToYards, mphToMps, mpsToMph, radToDeg } from '../core/units/units
 import { picture } from './picture-command.ts';
 import { swing } from './swing-command.ts';
 import { swish } from './swish-command.ts';
+import { trial } from './trial-command.ts';
 import { video } from './video-command.ts';
 import { flightSchema, inferSchema, reviewSchema } from './schemas.ts';
 
@@ -109,7 +111,9 @@ function review(input: unknown): unknown {
 
 export const COMMANDS: Readonly<Record<string, Command>> = {
   battery: { kind: 'json', run: battery },
+  called: { kind: 'json', run: called },
   compare: { kind: 'json', run: compare },
+  trial: { kind: 'json', run: trial },
   diagnose: { kind: 'json', run: diagnose },
   findings: { kind: 'bytes', run: findings },
   signs: { kind: 'none', run: signs },

@@ -199,7 +199,7 @@ describe('maple infer and review', () => {
     const r = maple(['fly']);
     expect(r.code).toBe(2);
     expect(r.err).toContain(
-      'battery|compare|diagnose|findings|signs|budget|flight|impact|infer|optimum|picture|review|swing|fit|ground|c3d|swish|video|sequence',
+      'battery|called|compare|trial|diagnose|findings|signs|budget|flight|impact|infer|optimum|picture|review|swing|fit|ground|c3d|swish|video|sequence',
     );
   });
 });
