@@ -140,6 +140,11 @@ export function TrialRun({ trial, lesson }: { trial: TrialWire; lesson: LessonAn
   const remove = useLessonWrite(lessonId, () => ask('DELETE /trials/:id', { id: trial.id }));
   const labels = trial.said.conditions.map((c) => c.label);
   const over = trial.endedAt !== null;
+  const keptCue =
+    trial.kept && trial.said.conditions[trial.kept.condition]?.kind === 'cue' && trial.said.faultId !== '';
+  const keptWhere = keptCue
+    ? ': on the plan and the phone where one runs for this fault, and offered first in the next trial for it.'
+    : ', remembered with its figures.';
   const sentence = trialSentence(trial.answer, labels, units);
   return (
     <Card aria-label={`Trial: ${labels.join(' / ')}`}>
@@ -166,8 +171,7 @@ export function TrialRun({ trial, lesson }: { trial: TrialWire; lesson: LessonAn
       {over ? <Keep trial={trial} lesson={lesson} /> : null}
       {trial.kept ? (
         <Notice tone="held">
-          “{labels[trial.kept.condition]}” is this student’s own from now on: on the running plan, on the phone, and
-          offered first in the next trial.
+          “{labels[trial.kept.condition]}” is this student’s own from now on{keptWhere}
           {trial.kept.sentence === sentence ? '' : ` As it stood then: ${trial.kept.sentence}`}
         </Notice>
       ) : null}
