@@ -1,3 +1,4 @@
+import type { SwishLead } from '../core/called/run.ts';
 import type { ProgrammeDay } from '../core/plan/programme.ts';
 import type { PhoneProtocolWire } from './protocol-types.ts';
 import type { Drill } from '../core/catalogue/drill-type.ts';
@@ -17,6 +18,8 @@ export interface DrillChoiceWire {
   cautions: string[];
   /** What it did for this student before, as a sentence; empty where it was never practised. */
   record: string;
+  /** What it moved for this student and for players like this one, in words; empty where nothing is known. */
+  worked: string;
   /** Dose and check as they are for this body, and what was changed because of what. */
   dose: Drill['dose'];
   check: Drill['check'];
@@ -72,6 +75,8 @@ export interface PracticeSetWire {
   swish: 'before' | 'at' | 'past' | 'not heard';
   /** Each swing that the microphone heard and could judge. */
   heard: HeardRepWire[];
+  /** Calls of the swish and where it was heard, cm past the ball. */
+  calls: { calledCm: number; heardCm: number }[];
   easeWithoutBall: number | null;
   easeWithBall: number | null;
   pain: boolean;
@@ -153,5 +158,7 @@ export interface PracticeAnswer {
   phone: string;
   speedUnit: Settings['speedUnit'];
   sets: PracticeSetWire[];
+  /** The player's own lead of the swish; null where too little is known. */
+  swishLead: SwishLead | null;
   stick: NotchStickData;
 }

@@ -30,6 +30,12 @@ const telephone = () =>
     .matches(/^\+?[0-9 ()/.-]*$/, 'must be a telephone number')
     .default('');
 
+const lens = () =>
+  yup
+    .string()
+    .oneOf(LENSES.map((l) => l.id))
+    .default('measured');
+
 export const studentSchema = yup.object({
   name: yup.string().trim().required('is needed').max(120, 'must have at most 120 characters'),
   handedness: yup
@@ -63,10 +69,7 @@ export const studentSchema = yup.object({
   kit: list(),
   places: list(),
   sessionsPerWeek: yup.number().typeError('must be a number').integer().min(0).max(14, 'must be at most 14').default(3),
-  lens: yup
-    .string()
-    .oneOf(LENSES.map((l) => l.id))
-    .default('measured'),
+  lens: lens(),
   flags: yup
     .array(
       yup
@@ -206,6 +209,16 @@ export const practiceSetSchema = yup.object({
     )
     .max(200)
     .default([]),
+  /** Calls of the swish before a swing and where it was heard, cm past the ball. */
+  calls: yup
+    .array(
+      yup.object({
+        calledCm: yup.number().min(-200).max(200).required(),
+        heardCm: yup.number().min(-500).max(500).required(),
+      }),
+    )
+    .max(200)
+    .default([]),
   easeWithoutBall: optionalNumber(0, 10, ''),
   easeWithBall: optionalNumber(0, 10, ''),
   pain: yup.boolean().required(),
@@ -251,6 +264,8 @@ export const photoSchema = yup.object({
 });
 
 export const settingsSchema = yup.object({
+  /** Lens of students who are added. */
+  lens: lens(),
   speedUnit: yup
     .string()
     .oneOf(['mph', 'm/s', 'km/h'] as const)

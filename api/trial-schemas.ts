@@ -12,6 +12,8 @@ export const trialSchema = yup.object({
   faultId: text(80).test('fault', 'names no fault of the catalogue', (v) => !v || faultById(v) !== undefined),
   club: yup.string().trim().required('is needed').max(40),
   withBall: yup.boolean().required('is needed'),
+  /** Each thing keeps those before it: a stack of steps. */
+  stack: yup.boolean().default(false),
   /** Swings at hand, of all things together. */
   swings: count(4, 120),
   conditions: yup
@@ -29,6 +31,13 @@ export const trialSchema = yup.object({
     .min(LEAST_CONDITIONS, `needs at least ${LEAST_CONDITIONS} things to tell apart`)
     .max(MOST_CONDITIONS, `holds at most ${MOST_CONDITIONS} things`)
     .required('is needed')
+    .test(
+      'stackable',
+      'begins with the swing as usual and holds cues and set-ups after it: only these can be kept on top of each other',
+      (list, { parent }) =>
+        !(parent as { stack?: boolean }).stack ||
+        list.every((c, i) => (i === 0 ? c.kind === 'as usual' : c.kind === 'cue' || c.kind === 'set-up')),
+    )
     .test(
       'distinct',
       'names the same thing twice',

@@ -1,4 +1,5 @@
 import type { DueTurn, TrialSaid } from '../core/trial/run.ts';
+import type { StepLedger } from '../core/trial/steps.ts';
 import type { TrialAnswer } from '../core/trial/trial.ts';
 import type { TurnRating } from '../core/trial/values.ts';
 
@@ -25,6 +26,8 @@ export interface TrialWire {
   next: DueTurn | null;
   roundsDone: number;
   answer: TrialAnswer;
+  /** What each step added, and which one broke something; null where it is no stack. */
+  ledger: StepLedger | null;
   kept: { condition: number; at: string; sentence: string } | null;
 }
 
@@ -54,4 +57,6 @@ export interface TrialsAnswer {
   /** What may be tried for the fault asked about, or the running target. */
   faultId: string;
   suggestions: TrialSuggestionWire[];
+  /** Ball place and tee as next steps, from the lesson’s own figures. */
+  setUps: TrialSuggestionWire[];
 }

@@ -121,6 +121,7 @@ export interface RemovalWire {
     | 'set-up'
     | 'session'
     | 'trial'
+    | 'called'
     | 'set'
     | 'programme'
     | 'drill'

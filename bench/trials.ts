@@ -1,6 +1,7 @@
 import type { Random } from '../core/numeric/random.ts';
 import { planTrial } from '../core/trial/order.ts';
-import { analyseTrial, type TrialSwing } from '../core/trial/trial.ts';
+import type { TrialSwing } from '../core/trial/fit-quantity.ts';
+import { analyseTrial } from '../core/trial/trial.ts';
 
 export interface TrialPlanFigures {
   readonly conditions: number;

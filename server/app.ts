@@ -34,6 +34,7 @@ import { paperRoutes } from './routes/paper.ts';
 import { planRoutes } from './routes/plans.ts';
 import { programmeRoutes } from './routes/programmes.ts';
 import { protocolRoutes } from './routes/protocols.ts';
+import { calledRoutes } from './routes/called.ts';
 import { trialRoutes } from './routes/trials.ts';
 import { practiceRoutes } from './routes/practice.ts';
 import { shotRoutes } from './routes/shots.ts';
@@ -171,6 +172,7 @@ export function createApp(options: AppOptions): { app: Express; services: Servic
   api.use('/', programmeRoutes(services));
   api.use('/', protocolRoutes(services));
   api.use('/', trialRoutes(services));
+  api.use('/', calledRoutes(services));
   api.use('/', bodyRoutes(services));
   api.use('/', storageRoutes(services));
   api.use('/', backupRoutes(services));

@@ -206,7 +206,7 @@ describe('a record that cannot be taken changes nothing', () => {
       plan_drills: ['state', 'mark', 'because'],
       decisions: ['cue', 'cue_from', 'earlier'],
       verdicts: ['lens'],
-      practice_sets: ['local_day', 'effort', 'note', 'words'],
+      practice_sets: ['local_day', 'effort', 'note', 'words', 'calls'],
     };
     const file = await forged(join(folder, 'one', 'a.zip'), (m, texts) => {
       (m as { schema: string }).schema = '014-people.sql';
@@ -219,6 +219,8 @@ describe('a record that cannot be taken changes nothing', () => {
         'student_photos',
         'trials',
         'trial_turns',
+        'called_runs',
+        'calls',
       ])
         texts.delete(table);
       for (const [table, columns] of Object.entries(added)) {

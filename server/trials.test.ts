@@ -72,6 +72,34 @@ describe('a trial in a lesson', () => {
     expect(later.suggestions.slice(0, 2).map((s) => s.label)).toEqual(['As usual', 'Throw it past the ball']);
   });
 
+  test('a stack keeps earlier steps: its blocks name them all, and going back keeps the state before the break', async () => {
+    const setUp = { label: 'Tee 8 mm higher', kind: 'set-up' };
+    const t = await begun([USUAL, setUp, cue('Throw it')], { stack: true, swings: 36 });
+    expect(t.made.status).toBe(201);
+    expect((await t.trial()).said.order).toEqual([
+      [0, 1, 2],
+      [2, 1, 0],
+      [0, 1, 2],
+      [2, 1, 0],
+    ]);
+    for (let i = 0; i < 12; i++) await t.turn((c) => [90, 94, 84][c] ?? null);
+    await server.call('post', `/trials/${t.id}/end`, {}).expect(204);
+    const { blocks } = await read<LessonAnswer>(`/lessons/${t.lessonId}`);
+    expect(new Set(blocks.map((b) => b.cue))).toEqual(new Set(['', 'Tee 8 mm higher', 'Tee 8 mm higher + Throw it']));
+    const { ledger } = await t.trial();
+    expect(ledger).toMatchObject({ broken: 2, backTo: 1 });
+    await server.call('post', `/trials/${t.id}/keep`, { condition: 1 }).expect(204);
+    const kept = must((await t.answer()).kept[0]);
+    expect(kept.label).toBe('Tee 8 mm higher');
+    expect(kept.sentence).toContain('“+ Throw it” broke something: club head speed');
+    await server.call('post', `/trials/${t.id}/rounds`, {}).expect(204);
+    expect((await t.trial()).said.order.at(-1)).toEqual([0, 1, 2]);
+    const bad = (conditions: object[]) =>
+      server.call('post', `/lessons/${t.lessonId}/trials`, { ...BODY, id: uuid(), conditions, stack: true });
+    await bad([cue('Throw it'), USUAL]).expect(422);
+    await bad([USUAL, { label: 'Light stick', kind: 'implement' }]).expect(422);
+  });
+
   test('a swing set aside is asked for again; a device that drops out does not stop the order', async () => {
     const t = await begun([USUAL, cue('Throw')], { swings: 8 });
     const first = await t.turn(() => 90);

@@ -170,6 +170,7 @@ describe('swings and sessions', () => {
             reset: 2,
             swish: 'at',
             heard: [],
+            calls: [],
             easeWithBall: null,
             easeWithoutBall: null,
             pain: false,

@@ -91,13 +91,13 @@ describe('called and done', () => {
     expect(calledSentence(a, path, path.name, false)).toContain('a guess');
   });
   test('calls in words are steps, and a wanted value lies between two of them', () => {
-    expect(callWords(path, 3, true)).toBe('more');
-    expect(callWords(path, 4.5, true)).toBe('between more and much more');
-    expect(callWords(path, 9, true)).toBe('more than much more');
-    expect(callWords(path, -4, false)).toBe('−4.0°');
+    expect(callWords(path, 3, true)).toBe('more out');
+    expect(callWords(path, 4.5, true)).toBe('between “more out” and “much more out”');
+    expect(callWords(path, 9, true)).toBe('more than “much more out”');
+    expect(callWords(path, -4, false)).toBe('4.0° in');
     const words = calledSentence(calledAndDone(player(0.5, 0.5, 'words'), 0), path, path.name, true);
     expect(words).toMatch(
-      /of each step \(taken as 3\.0°\) called 0\.\d\d is done .* ask for between more and much more\./,
+      /of each step \(taken as 3\.0°\) called 0\.\d\d is done .* ask for between “more out” and “much more out”\./,
     );
   });
   test('everything that can be called has its words, and what a shot measures is in its unit', () => {

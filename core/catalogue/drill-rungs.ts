@@ -73,6 +73,10 @@ export function askAtKey(drill: Drill | undefined, key: string): RungAsk | undef
   return drill && rung ? askAt(drill, rung) : undefined;
 }
 
+/** Whether a check is judged by where the swish is heard. */
+export const judgedBySwish = (of: Pick<RungAsk, 'judges' | 'check'>): boolean =>
+  of.judges.includes('ear') && /loudest|past the/i.test(of.check.text);
+
 const DEFAULT_SHARE = 0.75;
 /** Share of reps that a drill's mark asks for at a rung. */
 export function passShareAt(drillId: string, key: string): number {

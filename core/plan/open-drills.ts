@@ -4,6 +4,7 @@ import { DRILLS } from '../catalogue/drills.ts';
 import { bodyClosedBecause, type Body } from './body.ts';
 import { bodyRank, fitDrill } from './fit-drill.ts';
 import type { LensId } from '../catalogue/stages.ts';
+import type { Worked } from './worked.ts';
 
 /** What of a student decides on the drills that are open. */
 export interface PlanStudent extends Body {
@@ -83,11 +84,19 @@ export function choiceOf(drill: Drill, student: PlanStudent): DrillChoice {
   };
 }
 
-/** Drills for a fault: open ones first, those that the body asks for, those of the student's lens before others; closed ones with why. */
-export function drillsFor(fault: string, student: PlanStudent): DrillChoice[] {
+/** What worked orders by so much: more than a lens, less than the body. */
+const WORKED_RANKS = 40;
+
+/**
+ * Drills for a fault: open ones first, those that the body asks for, those of the student's lens before others; closed ones with why.
+ * @param worked what is known of a drill for this student; it orders under *Measured* alone, and opens and closes nothing
+ */
+export function drillsFor(fault: string, student: PlanStudent, worked?: (drillId: string) => Worked): DrillChoice[] {
+  const known = student.lens === 'measured' ? worked : undefined;
   const rank = (c: DrillChoice): number =>
     (c.open ? 0 : 1000) +
-    100 * bodyRank(c.drill, student) +
+    100 * bodyRank(c.drill, student) -
+    WORKED_RANKS * (known?.(c.drill.id).score ?? 0) +
     (c.drill.lenses.includes(student.lens) ? 0 : 10) +
     c.drill.treats.indexOf(fault);
   return [...DRILLS, ...(student.ownDrills ?? [])]

@@ -20,6 +20,8 @@ export interface TrialSaid {
   readonly club: string;
   readonly withBall: boolean;
   readonly conditions: readonly TrialCondition[];
+  /** Each condition keeps the ones before it: a stack of steps. Left out where not. */
+  readonly stack?: boolean;
   readonly swingsATurn: number;
   /** Condition of each turn, round after round. */
   readonly order: readonly (readonly number[])[];
@@ -80,3 +82,20 @@ export const TRIED = 'trial';
 /** Condition of the blocks of a turn: only swings as usual stand for the player's ordinary swing in later comparisons. */
 export const blockCondition = (c: TrialCondition): string =>
   c.kind === 'as usual' ? 'normal' : c.kind === 'drill' ? 'drill' : TRIED;
+
+type Said = Pick<TrialSaid, 'conditions' | 'stack'>;
+
+/** What a condition is made of: in a stack all steps up to it. */
+const partsOf = (said: Said, condition: number): readonly TrialCondition[] =>
+  said.conditions.slice(said.stack ? 0 : condition, condition + 1).filter((c) => c.kind !== 'as usual');
+/** What the player attends to under a condition; nothing as usual. */
+export const cueOf = (said: Said, condition: number): string =>
+  partsOf(said, condition)
+    .map((c) => c.label)
+    .join(' + ');
+/** Whether something of a condition is a cue, which a plan can hold. */
+export const holdsCue = (said: Said, condition: number): boolean =>
+  partsOf(said, condition).some((c) => c.kind === 'cue');
+/** Names of the conditions, to be read from two metres: a step shows that it is added. */
+export const labelsOf = (said: Said): string[] =>
+  said.conditions.map((c, i) => (said.stack && i > 0 ? `+ ${c.label}` : c.label));

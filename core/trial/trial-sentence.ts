@@ -2,7 +2,8 @@ import { percent } from '../numeric/percent.ts';
 import { radToDeg } from '../units/units.ts';
 import type { Units } from '../units/shown-units.ts';
 import { QUANTITY_FACTS, type TrialQuantity } from './quantities.ts';
-import type { TrialAnswer, TrialEffect } from './trial.ts';
+import type { TrialEffect } from './fit-quantity.ts';
+import type { TrialAnswer } from './trial.ts';
 
 /** Size of a difference with its unit and without sign. */
 export function sizeWords(quantity: TrialQuantity, value: number, units: Pick<Units, 'speed' | 'distance'>): string {

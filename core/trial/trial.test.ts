@@ -7,7 +7,8 @@ import { unitsFor } from '../units/shown-units.ts';
 import { balancedOrder, planProblem, planTrial } from './order.ts';
 import type { TrialQuantity } from './quantities.ts';
 import { nextTurn, roundsDone, type Turn } from './run.ts';
-import { analyseTrial, type TrialSwing } from './trial.ts';
+import type { TrialSwing } from './fit-quantity.ts';
+import { analyseTrial } from './trial.ts';
 import { differenceWords, levelWords, trialSentence } from './trial-sentence.ts';
 import { ratingValues, trialValues } from './values.ts';
 

@@ -2,18 +2,22 @@ import type * as yup from 'yup';
 import type { planSchema } from '../../api/schemas.ts';
 import type { PlanDrillWire, PrescribeAnswer } from '../../api/types.ts';
 import type { Drill } from '../../core/catalogue/drill-type.ts';
-import { isRungFor } from '../../core/catalogue/drill-rungs.ts';
+import { isRungFor, judgedBySwish } from '../../core/catalogue/drill-rungs.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { rungWords } from '../../core/catalogue/rungs.ts';
+import { leadSentence } from '../../core/called/called-sentence.ts';
 import { planIsClosed } from '../../core/plan/body.ts';
 import { choiceOf, drillsFor } from '../../core/plan/open-drills.ts';
 import { planWeek, type WeekWish } from '../../core/plan/week.ts';
 import type { Db } from '../db/connection.ts';
 import { runningTarget } from '../rows/thread.ts';
+import { workedFor } from '../../core/plan/worked.ts';
+import { drillOutcomes } from '../rows/worked.ts';
 import { recordOf } from '../../core/plan/thread.ts';
 import { programmeDays } from '../rows/programmes.ts';
 import { threadSets } from './thread.ts';
 import { Problem } from '../http/problem.ts';
+import { swishLeadOf } from './called.ts';
 import { loadLesson } from './lesson-data.ts';
 import { drillFinder } from '../rows/own-drills.ts';
 import { insertPlan, planOfLesson } from '../rows/plans.ts';
@@ -31,20 +35,23 @@ export async function prescribeAnswer(
   const { lesson, student } = await loadLesson(db, practiceId, lessonId);
   const who = await planStudent(db, practiceId, student, lesson.starts_at);
   const target = fault ?? (await runningTarget(db, practiceId, student.id, lesson.starts_at))?.target ?? null;
+  const lead = await swishLeadOf(db, practiceId, student.id, lesson.starts_at);
   const sets = await threadSets(db, practiceId, student.id, lesson.starts_at);
+  const worked = workedFor(await drillOutcomes(db, practiceId), student, target ?? '');
   return {
     target,
     planClosed: planIsClosed(who),
     choices: target
-      ? drillsFor(target, who).map((c) => ({
+      ? drillsFor(target, who, worked).map((c) => ({
           drillId: c.drill.id,
           open: c.open,
           closedBecause: [...c.closedBecause],
           cautions: [...c.cautions],
           record: recordOf(c.drill.id, sets),
+          worked: worked(c.drill.id).words,
           dose: c.drill.dose,
           check: c.drill.check,
-          fitted: [...c.fitted],
+          fitted: [...c.fitted, ...(lead && judgedBySwish(c.drill) ? [leadSentence(lead)] : [])],
         }))
       : [],
     plan: await planOfLesson(db, practiceId, lessonId),

@@ -1,11 +1,12 @@
 import type { TrialsAnswer, TrialTurnWire, TrialWire } from '../../api/trial-types.ts';
 import { nextTurn, roundsDone, type TrialCondition } from '../../core/trial/run.ts';
 import { suggestConditions } from '../../core/trial/suggest.ts';
-import type { TrialSwing } from '../../core/trial/trial.ts';
+import type { TrialSwing } from '../../core/trial/fit-quantity.ts';
+import { proposeSetUp } from '../../core/trial/next-step.ts';
 import { ratingValues } from '../../core/trial/values.ts';
 import { drillsFor } from '../../core/plan/open-drills.ts';
 import type { Db } from '../db/connection.ts';
-import { ownWordsOf } from '../rows/blocks.ts';
+import { ownWordsOf, type BlockRow } from '../rows/blocks.ts';
 import { shotsOfLesson, valuesOf, type ShotRow } from '../rows/shots.ts';
 import { runningTarget } from '../rows/thread.ts';
 import { keptOf, trialsOfLesson, turnsOf, type TrialRow, type TurnRow } from '../rows/trials.ts';
@@ -59,6 +60,8 @@ export async function trialToWire(
   shots: readonly ShotRow[],
 ): Promise<TrialWire> {
   const wire = turns.map((t) => turnToWire(t, shots));
+  const swings = swingsOf(trial, turns, shots);
+  const states = trial.said.conditions.length;
   return {
     id: trial.id,
     said: trial.said,
@@ -68,7 +71,8 @@ export async function trialToWire(
     running: trial.ended_at ? null : (wire.find((t) => !t.ended)?.id ?? null),
     next: trial.ended_at ? null : nextTurn(trial.said, wire),
     roundsDone: roundsDone(trial.said, wire),
-    answer: await work.run('analyseTrialShots', swingsOf(trial, turns, shots), trial.said.conditions.length),
+    answer: await work.run('analyseTrialShots', swings, states),
+    ledger: trial.said.stack ? await work.run('ledgerOfShots', swings, states) : null,
     kept:
       trial.kept_condition === null
         ? null
@@ -99,6 +103,17 @@ export async function keptCues(db: Db, practiceId: string, studentId: string, un
   }));
 }
 
+/** Next steps of ball place and tee from the newest block with a ball of which they can be told. */
+function setUpsFrom(blocks: readonly BlockRow[], shots: readonly ShotRow[]) {
+  const normal = blocks.filter((b) => b.with_ball && b.condition === 'normal').toReversed();
+  for (const block of normal) {
+    const own = shots.filter((s) => s.block_id === block.id && s.set_aside_reason === null).map(valuesOf);
+    const steps = proposeSetUp(own, block.club);
+    if (steps.length > 0) return steps;
+  }
+  return [];
+}
+
 /** Trials of a lesson, what was kept of earlier ones, and what may be tried next. */
 export async function trialsAnswer(
   means: Means,
@@ -107,7 +122,7 @@ export async function trialsAnswer(
   fault: string,
 ): Promise<TrialsAnswer> {
   const { db } = means;
-  const { lesson, student } = await loadLesson(db, practiceId, lessonId);
+  const { lesson, student, blocks } = await loadLesson(db, practiceId, lessonId);
   const [trials, shots, kept, words, who, target] = await Promise.all([
     trialsOfLesson(db, practiceId, lessonId),
     shotsOfLesson(db, practiceId, lessonId),
@@ -136,6 +151,7 @@ export async function trialsAnswer(
     ),
     kept: shown,
     faultId,
+    setUps: setUpsFrom(blocks, shots),
     suggestions: suggestConditions(
       faultId ? drillsFor(faultId, who) : [],
       words,

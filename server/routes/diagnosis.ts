@@ -4,6 +4,7 @@ import { faultById } from '../../core/catalogue/faults.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';
 import { Problem } from '../http/problem.ts';
 import { ledgerOf } from '../readings/ledger.ts';
+import { lensesAnswer } from '../readings/lenses.ts';
 import { insertVerdict } from '../rows/verdicts.ts';
 
 /** Ledger of a lesson, and the instructor's verdict on it. */
@@ -12,6 +13,10 @@ export function diagnosisRoutes(services: Services): Router {
   const router = Router();
   on(router, 'GET /lessons/:id/ledger', async (req, res) => {
     res.json(await ledgerOf(services, practiceOf(req), idParam(req)));
+  });
+
+  on(router, 'GET /lessons/:id/lenses', async (req, res) => {
+    res.json(await lensesAnswer(services, practiceOf(req), idParam(req)));
   });
 
   on(router, 'POST /lessons/:id/verdict', async (req, res) => {

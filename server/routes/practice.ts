@@ -21,6 +21,7 @@ import { studentRow, type StudentRow } from '../rows/students.ts';
 import { practiceRow } from '../rows/accounts.ts';
 import { keepLate, type LateSaid } from '../rows/late-sets.ts';
 import { endedLink, studentByLink } from '../rows/links.ts';
+import { swishLeadOf } from '../readings/called.ts';
 import { logFlow } from '../readings/log-flow.ts';
 import { logSet } from '../readings/log-set.ts';
 import { ownDrillId } from '../../core/catalogue/own-drill.ts';
@@ -113,6 +114,7 @@ export function practiceRoutes(services: Services): Router {
       sets: plan ? await setsOfPlan(db, practiceId, plan.id) : [],
       phone: settings.phone,
       speedUnit: student.speed_unit ?? settings.speedUnit,
+      swishLead: await swishLeadOf(db, practiceId, student.id, new Date()),
       stick: (await standingOf(services, practiceId, student)).stick,
     };
     res.set('Referrer-Policy', 'no-referrer').json(answer);

@@ -70,6 +70,10 @@ export function removalRoutes(services: Services): Router {
     await removeOne(services, req, 'trials', 'trial', 'a trial');
     res.status(204).end();
   });
+  on(router, 'DELETE /called/:id', async (req, res) => {
+    await removeOne(services, req, 'called_runs', 'called', 'a run of calls');
+    res.status(204).end();
+  });
   on(router, 'DELETE /sets/:id', async (req, res) => {
     await removeOne(services, req, 'practice_sets', 'set', 'a practised set');
     res.status(204).end();

@@ -2,7 +2,9 @@ import { blockSchema } from '../../api/measure-schemas.ts';
 import { keepSchema, trialSchema, turnRatingSchema, turnSchema } from '../../api/trial-schemas.ts';
 import { effortOf, trialClosedBecause } from '../../core/trial/closed.ts';
 import { balancedOrder, planProblem, planTrial } from '../../core/trial/order.ts';
-import { blockCondition, type TrialSaid } from '../../core/trial/run.ts';
+import { blockCondition, cueOf, holdsCue, labelsOf, type TrialSaid } from '../../core/trial/run.ts';
+import { planStack, stackOrder } from '../../core/trial/steps.ts';
+import { stepsSentence } from '../../core/trial/steps-sentence.ts';
 import { trialSentence } from '../../core/trial/trial-sentence.ts';
 import { Router } from 'express';
 import { notFound, Problem } from '../http/problem.ts';
@@ -46,9 +48,11 @@ export function trialRoutes(services: Services): Router {
     const conditions = input.conditions.map((c) => ({ ...c, club: c.club ?? '', drillId: c.drillId ?? '' }));
     const problem = planProblem(conditions.length, input.swings);
     if (problem) throw new Problem(422, 'bad-field', problem, 'swings');
-    const { order, swingsATurn } = planTrial(conditions.length, input.swings, input.id);
-    const { club, withBall, faultId } = input;
-    const said: TrialSaid = { faultId: faultId ?? '', club, withBall, conditions, swingsATurn, order };
+    const { club, withBall, faultId, stack } = input;
+    const { order, swingsATurn } = stack
+      ? planStack(conditions.length, input.swings)
+      : planTrial(conditions.length, input.swings, input.id);
+    const said: TrialSaid = { faultId: faultId ?? '', club, withBall, stack, conditions, swingsATurn, order };
     await refuseClosed(practiceId, student, said);
     await db.transaction((tx) => q.insertTrial(tx, practiceId, lesson.id, input.id, said));
     changed(practiceId, lesson.id);
@@ -76,7 +80,7 @@ export function trialRoutes(services: Services): Router {
       effort: effortOf(condition),
     };
     await refuseClosedBlock(db, practiceId, student, lesson.starts_at, asked);
-    const cue = condition.kind === 'as usual' ? '' : condition.label;
+    const cue = cueOf(trial.said, input.condition).slice(0, 300);
     const block = valid(blockSchema, { id: input.blockId, club: clubOf(trial, condition), cue, feel: '', ...asked });
     // Device, ball, place and air are those of the last block with this club.
     const like = blocks.findLast((b) => b.club === block.club);
@@ -114,11 +118,16 @@ export function trialRoutes(services: Services): Router {
   on(router, 'POST /trials/:id/rounds', async (req, res) => {
     const practiceId = practiceOf(req);
     const trial = await trialOr404(practiceId, idParam(req));
-    const { order, conditions } = trial.said;
+    const { order, conditions, stack } = trial.said;
     if (order.length >= 20) throw new Problem(422, 'bad-field', 'A trial holds at most 20 rounds.', 'rounds');
     await q.extendTrial(db, practiceId, trial.id, {
       ...trial.said,
-      order: [...order, ...balancedOrder(conditions.length, 1, trial.id, order)],
+      order: [
+        ...order,
+        ...(stack
+          ? stackOrder(conditions.length, 1, order.length)
+          : balancedOrder(conditions.length, 1, trial.id, order)),
+      ],
     });
     changed(practiceId, trial.lesson_id);
     res.status(204).end();
@@ -132,14 +141,16 @@ export function trialRoutes(services: Services): Router {
     const kept = trial.said.conditions[condition];
     if (!kept) throw new Problem(422, 'bad-field', 'The trial has no such condition.', 'condition');
     const { student } = await loadLesson(db, practiceId, trial.lesson_id);
-    const { answer } = await readTrial(services, practiceId, trial);
-    const labels = trial.said.conditions.map((c) => c.label);
-    const sentence = trialSentence(answer, labels, await unitsOf(db, practiceId));
+    const { answer, ledger } = await readTrial(services, practiceId, trial);
+    const labels = labelsOf(trial.said);
+    const units = await unitsOf(db, practiceId);
+    const sentence = ledger ? stepsSentence(ledger, labels, units) : trialSentence(answer, labels, units);
+    const label = (cueOf(trial.said, condition) || kept.label).slice(0, 300);
     await db.transaction(async (tx) => {
-      await q.keepCondition(tx, practiceId, trial.id, { condition, label: kept.label, sentence, answer });
-      if (kept.kind !== 'cue' || trial.said.faultId === '') return;
+      await q.keepCondition(tx, practiceId, trial.id, { condition, label, sentence, answer });
+      if (!holdsCue(trial.said, condition) || trial.said.faultId === '') return;
       for (const d of await q.runningDrillsFor(tx, practiceId, student.id, trial.said.faultId))
-        await updatePlanDrill(tx, practiceId, d.id, { rung: d.rung, cue: kept.label, state: 'running' });
+        await updatePlanDrill(tx, practiceId, d.id, { rung: d.rung, cue: label, state: 'running' });
     });
     changed(practiceId, trial.lesson_id);
     res.status(204).end();

@@ -1,3 +1,4 @@
+import { CALLED } from '../../core/called/run.ts';
 import { TRIED } from '../../core/trial/run.ts';
 import type { Db, Row } from '../db/connection.ts';
 
@@ -13,14 +14,14 @@ export interface SpeedRow extends Row {
   speeds: number[];
 }
 
-/** Sessions of some students in the order of time, set-aside swings and what was tried left out. */
+/** Sessions of some students in the order of time, set-aside swings and what was tried or called left out. */
 export const sessionsOfStudents = (db: Db, practiceId: string, studentIds: readonly string[]): Promise<SpeedRow[]> =>
   db.query<SpeedRow>(
     `select l.student_id, l.starts_at, f.lesson_id, f.club, f.with_ball, f.condition, f.old_place, f.speeds_mps as speeds
      from session_figures f join lessons l on l.id = f.lesson_id
-     where f.practice_id = $1 and l.student_id = any($2::uuid[]) and f.swings > 0 and f.condition <> $3
+     where f.practice_id = $1 and l.student_id = any($2::uuid[]) and f.swings > 0 and f.condition <> all($3)
      order by l.starts_at, l.id, f.old_place, f.club, f.with_ball, f.condition`,
-    [practiceId, studentIds, TRIED],
+    [practiceId, studentIds, [TRIED, CALLED]],
   );
 
 /** Full swings with a ball in a student's newest sessions before a moment, in the order of time. */

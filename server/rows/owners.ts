@@ -6,6 +6,7 @@ const OWNERS = {
   screens: 'select t.student_id, null::uuid as lesson_id from screens t',
   protocol_runs: 'select l.student_id, t.lesson_id from protocol_runs t join lessons l on l.id = t.lesson_id',
   trials: 'select l.student_id, t.lesson_id from trials t join lessons l on l.id = t.lesson_id',
+  called_runs: 'select l.student_id, t.lesson_id from called_runs t join lessons l on l.id = t.lesson_id',
   setups: 'select l.student_id, t.lesson_id from setups t join lessons l on l.id = t.lesson_id',
   swish_sets: 'select l.student_id, t.lesson_id from swish_sets t join lessons l on l.id = t.lesson_id',
   videos: 'select l.student_id, t.lesson_id from videos t join lessons l on l.id = t.lesson_id',

@@ -12,6 +12,7 @@ interface SetRow extends Row {
   unjudged: number;
   swish: PracticeSetWire['swish'];
   heard: PracticeSetWire['heard'];
+  calls: PracticeSetWire['calls'];
   ease_without_ball: number | null;
   ease_with_ball: number | null;
   pain: boolean;
@@ -33,6 +34,7 @@ const toWire = (r: SetRow): PracticeSetWire => ({
   unjudged: r.unjudged,
   swish: r.swish,
   heard: r.heard,
+  calls: r.calls,
   easeWithoutBall: r.ease_without_ball,
   easeWithBall: r.ease_with_ball,
   pain: r.pain,
@@ -72,8 +74,8 @@ export const insertSet = (
   db.query(
     `insert into practice_sets (id, practice_id, plan_drill_id, rung, done_at, passed, reset, swish, ease_without_ball,
        ease_with_ball, pain, pain_note, witnessed, heard, local_day, effort, note, words,
-       unjudged)
-     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18,$19) on conflict (id) do nothing`,
+       unjudged, calls)
+     values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14,$15,$16,$17,$18,$19,$20) on conflict (id) do nothing`,
     [
       s.id,
       practiceId,
@@ -94,6 +96,7 @@ export const insertSet = (
       s.note,
       s.words,
       s.unjudged,
+      JSON.stringify(s.calls),
     ],
   );
 

@@ -101,6 +101,14 @@ export const shotsOfBlock = (db: Db, practiceId: string, blockId: string): Promi
     blockId,
   ]);
 
+/** All shots of some blocks that are not removed, in the order struck. */
+export const shotsOfBlocks = (db: Db, practiceId: string, blockIds: readonly string[]): Promise<ShotRow[]> =>
+  db.query<ShotRow>(
+    `select s.* from live_shots s join live_blocks b on b.id = s.block_id
+     where s.practice_id = $1 and s.block_id = any($2::uuid[]) order by s.struck_at, s.arrived`,
+    [practiceId, blockIds],
+  );
+
 export interface ShotPatch {
   readonly reason?: string | null;
   readonly feltEffort?: number | null;

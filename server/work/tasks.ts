@@ -21,7 +21,9 @@ import { readMotionCsv, writeMotionCsv } from '../../core/formats/motion-csv.ts'
 import { limitReading } from '../../core/battery/limit.ts';
 import type { ShotValues } from '../../core/formats/shot-fields.ts';
 import { compareRuns } from '../../core/review/compare-blocks.ts';
-import { analyseTrial, type TrialAnswer, type TrialSwing } from '../../core/trial/trial.ts';
+import type { TrialSwing } from '../../core/trial/fit-quantity.ts';
+import { stepLedger, type StepLedger } from '../../core/trial/steps.ts';
+import { analyseTrial, type TrialAnswer } from '../../core/trial/trial.ts';
 import { trialValues } from '../../core/trial/values.ts';
 import { readForeignShots, readShots } from './read-shots.ts';
 import { curvesToWire } from './curves.ts';
@@ -73,11 +75,12 @@ export interface TrialShot extends Omit<TrialSwing, 'values'> {
   readonly club: string;
   readonly shot: ShotValues;
 }
+const trialSwings = (swings: readonly (TrialShot | TrialSwing)[]): TrialSwing[] =>
+  swings.map((s) => ('shot' in s ? { ...s, values: trialValues(s.shot, s.club) } : s));
 const analyseTrialShots = (swings: readonly (TrialShot | TrialSwing)[], conditions: number): TrialAnswer =>
-  analyseTrial(
-    swings.map((s) => ('shot' in s ? { ...s, values: trialValues(s.shot, s.club) } : s)),
-    conditions,
-  );
+  analyseTrial(trialSwings(swings), conditions);
+const ledgerOfShots = (swings: readonly (TrialShot | TrialSwing)[], states: number): StepLedger =>
+  stepLedger(trialSwings(swings), states);
 
 /** What may run in a thread of the pool: data in, data out, nothing kept between two calls but what speeds up. */
 export const TASKS = {
@@ -93,5 +96,6 @@ export const TASKS = {
   reviewSessions,
   compareRuns,
   analyseTrialShots,
+  ledgerOfShots,
   limitReading,
 } as const;

@@ -11,6 +11,7 @@ import { percent } from '../../core/numeric/percent.ts';
 import { useUnits } from '../base/session.tsx';
 import { Button } from '../kit/controls.tsx';
 import { Soft, Spread } from '../kit/layout.tsx';
+import { NextMeasurement } from './common/NextMeasurement.tsx';
 
 const Tray = styled.aside<{ $open: boolean }>`
   width: ${({ $open }) => ($open ? '292px' : '60px')};
@@ -150,6 +151,7 @@ export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefi
           </section>
         );
       })}
+      {ledger ? <NextMeasurement ledger={ledger} lessonId={lessonId} /> : null}
       {ledger && ledger.diagnosis.missing.length > 0 ? (
         <Soft>What would settle more: {ledger.diagnosis.missing.join(', ')}.</Soft>
       ) : null}

@@ -10,7 +10,7 @@ import { ask, queryClient } from '../base/api.ts';
 import { GUARDIAN_AGE, type TextExtra, type TextName, type Typed } from './student-fields.ts';
 import { StudentBody } from './StudentBody.tsx';
 import { useDraft } from '../base/drafts.tsx';
-import { useUnits } from '../base/session.tsx';
+import { useSettings, useUnits } from '../base/session.tsx';
 import { Chips, Choice } from '../kit/chips.tsx';
 import { Button, PrimaryButton, Select, TextField } from '../kit/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft, Spread } from '../kit/layout.tsx';
@@ -24,6 +24,7 @@ const asNumber = (v: string): number | null => (v.trim() === '' ? null : Number(
 /** Everything known of a student; used for a new one and in the Know station. */
 export function StudentForm({ id, student, onSaved }: { id: string; student?: StudentWire; onSaved: () => void }) {
   const units = useUnits();
+  const settings = useSettings();
   const toInput = (t: Typed): unknown => {
     const { heightCm, goalSpeed, ...rest } = t;
     const cm = asNumber(heightCm);
@@ -56,7 +57,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     kit: student?.kit ?? ['driver', 'iron'],
     places: student?.places ?? ['range'],
     sessionsPerWeek: asText(student?.sessionsPerWeek ?? 3),
-    lens: student?.lens ?? 'measured',
+    lens: student?.lens ?? settings.lens,
     flags: student?.flags ?? [],
     painfulParts: student?.painfulParts ?? [],
     speedUnit: student?.speedUnit ?? null,

@@ -3,13 +3,14 @@ import { lazy, Suspense, useState } from 'react';
 import type { HeardRepWire } from '../../api/capture-types.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
-import { aidOf, askAtKey, isFullIntentAt } from '../../core/catalogue/drill-rungs.ts';
+import { aidOf, askAtKey, isFullIntentAt, judgedBySwish } from '../../core/catalogue/drill-rungs.ts';
 import { rungWords } from '../../core/catalogue/rungs.ts';
 import { send } from '../base/outbox.ts';
 import { Button, PrimaryButton } from '../kit/controls.tsx';
 import { Card, Cautions, Failed, Notice, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { FigureStrip } from '../parts/StickFigure.tsx';
 import { JUDGEMENT_WORDS } from '../parts/swish/SwishArc.tsx';
+import { CallAndHear } from './CallAndHear.tsx';
 import { Counter } from './Counter.tsx';
 import { Feel, feltEnough } from './Feel.tsx';
 import { Rest } from './Rest.tsx';
@@ -58,12 +59,18 @@ export function DrillLog({
   const maximal = isFullIntentAt(info, drill.rung);
   const left = maximal ? maximalLeft(plan, dayState(token), localDay()) - doneOf(run) : Infinity;
   // A drill judged by the swish counts its reps by what is heard.
-  const byEar = (ask?.judges.includes('ear') ?? false) && /loudest|past the/i.test(ask?.check.text ?? '');
+  const byEar = ask !== undefined && judgedBySwish(ask);
+  /** Counts a swing by where it was heard, and answers its call. */
+  const counted = (good: boolean, heardCm: number | null): Partial<RunState> => ({
+    ...(byEar && left > 0 ? (good ? { passed: run.passed + 1 } : { reset: run.reset + 1 }) : {}),
+    ...(run.calling === null || heardCm === null
+      ? {}
+      : { calls: [...run.calls, { calledCm: run.calling, heardCm: Math.round(heardCm) }], calling: null }),
+  });
   const hear = (swing: HeardRepWire): void => {
     const heard = [...run.heard, swing];
-    const good = swing.judgement === 'past' || swing.judgement === 'at';
-    const counted = byEar && left > 0 ? (good ? { passed: run.passed + 1 } : { reset: run.reset + 1 }) : {};
-    change({ heard, swish: mostHeard(heard), ...counted });
+    const cm = swing.pastBallM === null ? null : 100 * swing.pastBallM;
+    change({ heard, swish: mostHeard(heard), ...counted(swing.judgement !== 'before', cm) });
   };
   const numberOr = (v: string | null): number | null => (v === null ? null : Number(v));
   const log = useMutation({
@@ -83,6 +90,7 @@ export function DrillLog({
           unjudged: run.unjudged,
           swish: run.swish,
           heard: run.heard,
+          calls: run.calls,
           easeWithoutBall: numberOr(run.easeWithoutBall),
           easeWithBall: numberOr(run.easeWithBall),
           effort: numberOr(run.effort),
@@ -178,6 +186,15 @@ export function DrillLog({
             </>
           )}
         </p>
+        {byEar ? (
+          <CallAndHear
+            run={run}
+            lead={plan.swishLead}
+            isDisabled={left <= 0}
+            onCall={(calling) => change({ calling })}
+            onHeard={(cm) => change(counted(cm >= 0, cm))}
+          />
+        ) : null}
         <Row>
           <Button onPress={() => setListens(!listens)} aria-expanded={listens}>
             {listens ? 'Close the microphone' : 'Listen to the swish'}

@@ -15,6 +15,10 @@ export interface RunState {
   readonly restEndsAt: number | null;
   readonly swish: 'before' | 'at' | 'past' | 'not heard';
   readonly heard: readonly HeardRepWire[];
+  /** Calls of the swish with where it was heard, cm past the ball. */
+  readonly calls: readonly { readonly calledCm: number; readonly heardCm: number }[];
+  /** Call that waits for its swing, cm past the ball. */
+  readonly calling: number | null;
   readonly easeWithoutBall: string | null;
   readonly easeWithBall: string | null;
   readonly effort: string | null;
@@ -36,6 +40,8 @@ export const freshRun = (): RunState => ({
   restEndsAt: null,
   swish: 'not heard',
   heard: [],
+  calls: [],
+  calling: null,
   easeWithoutBall: null,
   easeWithBall: null,
   effort: null,

@@ -43,6 +43,7 @@ const plan = (change: Partial<PracticeAnswer> = {}): PracticeAnswer => ({
   protocol: null,
   programmeDays: null,
   sets: [],
+  swishLead: null,
   phone: '',
   speedUnit: 'mph',
   stick: { latestMps: null, spreadMps: 0, goalMps: null, notches: [] },

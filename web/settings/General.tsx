@@ -3,6 +3,8 @@ import { useState } from 'react';
 import { Devices } from './Devices.tsx';
 import type { Settings } from '../../api/schemas.ts';
 import type { SessionAnswer } from '../../api/types.ts';
+import { LENSES } from '../../core/catalogue/stages.ts';
+import { schoolOf } from '../../core/lens/schools.ts';
 import { ask, queryClient } from '../base/api.ts';
 import { useSettings, useUnits } from '../base/session.tsx';
 import { Choice } from '../kit/chips.tsx';
@@ -83,6 +85,16 @@ function GeneralIn() {
             Keep
           </Button>
         </Row>
+      </Card>
+      <Card aria-label="Lens">
+        <h2>Lens</h2>
+        <Choice
+          label="Lens of students that you add; each student can have another"
+          value={settings.lens}
+          onChange={(lens) => save.mutate({ lens })}
+          options={LENSES.map((l) => ({ id: l.id, name: l.name }))}
+        />
+        <Soft>{schoolOf(settings.lens).belief} A lens changes no chance, no price and no caution.</Soft>
       </Card>
       <Card aria-label="Practice page">
         <h2>Practice page</h2>

@@ -15,9 +15,11 @@ import { ForRole } from '../../parts/ForRole.tsx';
 import { drawnFromCurves } from '../../parts/swing/captured-drawing.ts';
 import { WhatIf } from '../../parts/swing/WhatIf.tsx';
 import { useTask } from '../../workers/run.ts';
+import { NextMeasurement } from '../common/NextMeasurement.tsx';
 import { useLessonWrite, useMotion } from '../common/data.ts';
 import { RunningTarget } from './RunningTarget.tsx';
 import { FaultDetail } from './FaultDetail.tsx';
+import { Lenses } from './Lenses.tsx';
 import { useModelStart } from '../common/prices.ts';
 
 /** The student's own model with the priced faults in it, to be played with; opened on demand. */
@@ -136,6 +138,9 @@ export default function Diagnose({
       ) : null}
       <Card aria-label="Diagnosis">
         <Sentence data-testid="diagnosis">{diagnosis.verdict.sentence}</Sentence>
+        <Row>
+          <NextMeasurement ledger={ledger} lessonId={lessonId} />
+        </Row>
         <PaysMost ledger={ledger} level={lesson.student.level} />
         <FaultChain faults={diagnosis.faults} named={named} chosen={chosen} onChoose={choose} />
         <Soft>
@@ -196,6 +201,7 @@ export default function Diagnose({
           lens={lesson.student.lens as LensId}
         />
       ) : null}
+      <Lenses lesson={lesson} />
       <WhatIfOfLesson lesson={lesson} ledger={ledger} />
     </>
   );

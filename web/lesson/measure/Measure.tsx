@@ -15,7 +15,7 @@ const PatternView = lazy(() => import('./PatternView.tsx'));
 const BudgetView = lazy(() => import('./BudgetView.tsx'));
 const CompareView = lazy(() => import('./CompareView.tsx'));
 const SessionView = lazy(() => import('./SessionView.tsx'));
-const TrialView = lazy(() => import('./TrialView.tsx'));
+const TryView = lazy(() => import('./TryView.tsx'));
 const TestsView = lazy(() => import('./TestsView.tsx'));
 
 const VIEWS = [
@@ -49,6 +49,7 @@ export default function Measure({
   const block = eligible.find((b) => b.id === search.get('block')) ?? eligible[eligible.length - 1];
   const address = (id: string): string => {
     const next = new URLSearchParams(search);
+    next.delete('new');
     if (id === 'block') next.delete('view');
     else next.set('view', id);
     return `?${next.toString()}`;
@@ -58,7 +59,7 @@ export default function Measure({
     next.set('block', id);
     setSearch(next, { replace: true });
   };
-  const startNew = newBlock || (blocks.length === 0 && view === 'block');
+  const startNew = newBlock || search.has('new') || (blocks.length === 0 && view === 'block');
   const needsBlock = view === 'block' || flown;
   return (
     <>
@@ -68,7 +69,7 @@ export default function Measure({
             key={v.id}
             to={address(v.id)}
             replace
-            aria-current={v.id === view && !newBlock ? 'page' : false}
+            aria-current={v.id === view && !startNew ? 'page' : false}
             onClick={() => setNewBlock(false)}
           >
             {v.name}
@@ -88,6 +89,7 @@ export default function Measure({
             setNewBlock(false);
             const next = new URLSearchParams(search);
             next.delete('block');
+            next.delete('new');
             setSearch(next, { replace: true });
           }}
         />
@@ -106,7 +108,7 @@ export default function Measure({
             {view === 'setup' ? <SetupView lesson={lesson} /> : null}
             {view === 'tests' ? <TestsView lesson={lesson} /> : null}
             {view === 'session' ? <SessionView lesson={lesson} /> : null}
-            {view === 'try' ? <TrialView lesson={lesson} /> : null}
+            {view === 'try' ? <TryView lesson={lesson} /> : null}
             {view === 'compare' ? <CompareView lesson={lesson} /> : null}
             {!block && flown ? <Soft>No block with a ball yet. Start one to see its shots here.</Soft> : null}
             {block && view === 'block' ? (

@@ -6,8 +6,8 @@ import { useTrials } from './trial/data.ts';
 import { StartTrial } from './trial/StartTrial.tsx';
 import { TrialRun } from './trial/TrialRun.tsx';
 
-/** Try: several things against each other, led through live; what they say, and which one is kept. */
-export default function TrialView({ lesson }: { lesson: LessonAnswer }) {
+/** Several things against each other, or a stack of steps, led through live; what they say, and which one is kept. */
+export default function TrialView({ lesson, stack }: { lesson: LessonAnswer; stack: boolean }) {
   const [search] = useSearchParams();
   const query = useTrials(lesson.lesson.id, search.get('fault') ?? '');
   if (query.isPending) return <Waiting what="the trials" />;
@@ -20,10 +20,10 @@ export default function TrialView({ lesson }: { lesson: LessonAnswer }) {
       {running ? (
         <TrialRun key={running.id} trial={running} lesson={lesson} />
       ) : (
-        <StartTrial key={query.data.faultId} lesson={lesson} answer={query.data} />
+        <StartTrial key={query.data.faultId} lesson={lesson} answer={query.data} stack={stack} />
       )}
       {trials
-        .filter((t) => t.endedAt !== null)
+        .filter((t) => t.endedAt !== null && (t.ledger !== null) === stack)
         .toReversed()
         .map((t) => (
           <TrialRun key={t.id} trial={t} lesson={lesson} />

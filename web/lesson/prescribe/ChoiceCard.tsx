@@ -30,6 +30,7 @@ export function ChoiceCard({
         <Soft key={f}>{f}</Soft>
       ))}
       {choice.record ? <Soft>{choice.record}</Soft> : null}
+      {choice.worked ? <Soft>{choice.worked}</Soft> : null}
       {choice.open ? (
         <Button onPress={onToggle} isDisabled={!picked && full}>
           {picked ? 'Take it out' : 'Choose'}

@@ -41,6 +41,40 @@ function OldPlaceOffer({ lesson, review }: { lesson: LessonAnswer; review: Revie
   );
 }
 
+/** Where nothing can be said yet and this lesson has no block that counts: that block, by one tap. */
+function BlockThatCounts({ lesson, review }: { lesson: LessonAnswer; review: ReviewAnswer }) {
+  const lessonId = lesson.lesson.id;
+  const { repeatBlock } = review;
+  const start = useLessonWrite(lessonId, (_: undefined, id) =>
+    ask('POST /lessons/:id/blocks', {
+      id: lessonId,
+      body: { id, ...repeatBlock, cue: '', feel: '', effort: null },
+    }),
+  );
+  const made =
+    repeatBlock !== null &&
+    lesson.blocks.some(
+      (b) =>
+        b.club === repeatBlock.club && b.withBall === repeatBlock.withBall && b.condition === repeatBlock.condition,
+    );
+  if (review.gain?.verdict !== 'cannot-say' || !repeatBlock || made) return null;
+  return (
+    <Notice tone="info">
+      <Spread>
+        <span>
+          This lesson has no block yet that counts here: {repeatBlock.club},{' '}
+          {repeatBlock.withBall ? 'with a ball' : 'no ball'}, {repeatBlock.condition}. Eight swings or more make it one
+          session.
+        </span>
+        <Button onPress={() => start.mutate(undefined)} isDisabled={start.isPending}>
+          Begin it
+        </Button>
+      </Spread>
+      {start.error ? <Failed error={start.error} /> : null}
+    </Notice>
+  );
+}
+
 /** A certainty to a tenth of a per cent, never all of it. */
 const sure = (chance: number): string => (chance > 0.999 ? 'over 99.9 %' : `${(100 * chance).toFixed(1)} %`);
 
@@ -71,6 +105,7 @@ function Gain({ lesson, review, gain }: { lesson: LessonAnswer; review: ReviewAn
       ) : null}
       <p>{sinceLastSentence(gain.sinceLast, speed)}</p>
       {hides ? <Notice tone="unsure">{hides}</Notice> : null}
+      <BlockThatCounts lesson={lesson} review={review} />
       <OldPlaceOffer lesson={lesson} review={review} />
       <SessionDots sessions={review.sessions} gain={gain} />
       <Soft>

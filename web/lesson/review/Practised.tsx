@@ -18,6 +18,9 @@ function heardWords({ heard }: PracticeSetWire): string {
   return ` (${heard.length} heard, ${Math.abs(middle).toFixed(0)} cm ${middle >= 0 ? 'past' : 'before'})`;
 }
 
+/** How many swings were called before. */
+const callWords = ({ calls }: PracticeSetWire): string => (calls.length > 0 ? `, ${calls.length} called` : '');
+
 /** What was practised since the lesson before, by sets; one that was logged by mistake is removed. */
 export function Practised({ review, lessonId }: { review: ReviewAnswer; lessonId: string }) {
   const [changing, setChanging] = useState(false);
@@ -59,6 +62,7 @@ export function Practised({ review, lessonId }: { review: ReviewAnswer; lessonId
                 <td>
                   {s.swish === 'not heard' ? '–' : `${s.swish} the ball`}
                   {heardWords(s)}
+                  {callWords(s)}
                 </td>
                 <td>
                   {s.easeWithoutBall ?? '–'} / {s.easeWithBall ?? '–'}

@@ -50,7 +50,11 @@ function Password() {
 
 /** One's own account: who is signed in with it where, its password, its second factor. */
 export function AccountPart() {
-  const { data, error, refetch } = useQuery({ queryKey: ['account'], queryFn: () => ask('GET /account') });
+  const { data, error, refetch } = useQuery({
+    queryKey: ['account'],
+    queryFn: () => ask('GET /account'),
+    staleTime: 0,
+  });
   const end = useMutation({
     mutationFn: (id: string) => ask('DELETE /account/sign-ins/:id', { id }),
     onSuccess: asksAgain,

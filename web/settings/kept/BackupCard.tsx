@@ -6,7 +6,7 @@ import { Button, QuietButton } from '../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { ageInWords } from './age-in-words.ts';
 
-export const useBackups = () => useQuery({ queryKey: ['backups'], queryFn: () => ask('GET /backups') });
+export const useBackups = () => useQuery({ queryKey: ['backups'], queryFn: () => ask('GET /backups'), staleTime: 0 });
 
 /** The last good backup and its age, one made now, and those there are, to be kept elsewhere. */
 export function BackupCard() {

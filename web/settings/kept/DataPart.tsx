@@ -14,7 +14,11 @@ const inMb = (bytes: number): string => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1
 /** What the original files take, and uploads that wait for their rest. */
 export function DataPart() {
   const may = useMay();
-  const { data, error, refetch } = useQuery({ queryKey: ['storage'], queryFn: () => ask('GET /storage') });
+  const { data, error, refetch } = useQuery({
+    queryKey: ['storage'],
+    queryFn: () => ask('GET /storage'),
+    staleTime: 0,
+  });
   const drop = useMutation({
     mutationFn: (id: string) => ask('DELETE /videos/:id', { id }),
     onSuccess: () => queryClient.invalidateQueries({ queryKey: ['storage'] }),

@@ -97,7 +97,12 @@ function Invite() {
 
 /** Who works in the practice, who is invited, and the private links of students. */
 export function PeoplePart() {
-  const { data, error, refetch } = useQuery({ queryKey: ['accounts'], queryFn: () => ask('GET /accounts') });
+  const { data, error, refetch } = useQuery({
+    queryKey: ['accounts'],
+    queryFn: () => ask('GET /accounts'),
+    // Others join without this page being told: it is asked anew each time it is opened.
+    staleTime: 0,
+  });
   const withdraw = useMutation({
     mutationFn: (id: string) => ask('DELETE /invitations/:id', { id }),
     onSuccess: asksAgain,

@@ -10,6 +10,7 @@ export function PracticeLinks() {
   const { data, error, refetch } = useQuery({
     queryKey: ['practice-links'],
     queryFn: () => ask('GET /practice-links'),
+    staleTime: 0,
   });
   const withdraw = useMutation({
     mutationFn: (id: string) => ask('DELETE /practice-links/:id', { id }),

@@ -3,6 +3,7 @@ import type { LessonAnswer } from '../../../../api/types.ts';
 import { faultById } from '../../../../core/catalogue/faults.ts';
 import { LEAST_CONDITIONS, MOST_CONDITIONS, planTrial } from '../../../../core/trial/order.ts';
 import { CONDITION_KINDS, type ConditionKind } from '../../../../core/trial/run.ts';
+import { planStack } from '../../../../core/trial/steps.ts';
 import { ask } from '../../../base/api.ts';
 import { useDraft } from '../../../base/drafts.tsx';
 import { Choice, Chips } from '../../../kit/chips.tsx';
@@ -13,6 +14,8 @@ import { useLessonWrite } from '../../common/data.ts';
 const CLUBS = ['driver', 'middle iron', 'wedge'];
 const EACH = ['3', '4', '6', '9', '12'] as const;
 const AT_FIRST = 3;
+/** What can be kept while the next is added. */
+const STACKED: readonly ConditionKind[] = ['cue', 'set-up'];
 
 interface Draft {
   /** Labels that are chosen, in order; null before anything was touched: the first of what is suggested. */
@@ -26,10 +29,19 @@ interface Draft {
 }
 
 /** Chooses two to six things to try against each other, and begins; what is suggested needs one press. */
-export function StartTrial({ lesson, answer }: { lesson: LessonAnswer; answer: TrialsAnswer }) {
+export function StartTrial({
+  lesson,
+  answer,
+  stack,
+}: {
+  lesson: LessonAnswer;
+  answer: TrialsAnswer;
+  /** Each keeps those before it. */
+  stack: boolean;
+}) {
   const lessonId = lesson.lesson.id;
   const last = lesson.blocks.at(-1);
-  const [draft, setDraft, clear] = useDraft<Draft>(`trial ${answer.faultId}`, {
+  const [draft, setDraft, clear] = useDraft<Draft>(`${stack ? 'stack' : 'trial'} ${answer.faultId}`, {
     chosen: null,
     own: [],
     typed: '',
@@ -39,9 +51,20 @@ export function StartTrial({ lesson, answer }: { lesson: LessonAnswer; answer: T
     club: last?.club ?? 'driver',
   });
   const set = (part: Partial<Draft>): void => setDraft((d) => ({ ...d, ...part }));
-  const all = [...answer.suggestions, ...draft.own.map((o) => ({ ...o, drillId: '', because: 'your own' }))];
-  const chosen = draft.chosen ?? all.slice(0, AT_FIRST).map((s) => s.label);
-  const conditions = all.filter((s) => chosen.includes(s.label));
+  const [usual, ...cues] = answer.suggestions;
+  const all = [
+    ...(usual ? [usual] : []),
+    ...answer.setUps,
+    ...(stack ? cues.filter((c) => STACKED.includes(c.kind)) : cues),
+    ...draft.own.map((o) => ({ ...o, drillId: '', because: 'your own' })),
+  ];
+  // Set-ups from the lesson's own figures are what a stack begins with; a trial begins with what the fault asks for.
+  const first = stack ? all : all.filter((s) => !answer.setUps.includes(s));
+  const chosen = draft.chosen ?? first.slice(0, AT_FIRST).map((s) => s.label);
+  // A stack is built in the order chosen, on the swing as usual.
+  const conditions = stack
+    ? [...new Set([usual?.label ?? '', ...chosen])].flatMap((label) => all.find((s) => s.label === label) ?? [])
+    : all.filter((s) => chosen.includes(s.label));
   const swings = Number(draft.each) * conditions.length;
   const begin = useLessonWrite(
     lessonId,
@@ -59,12 +82,17 @@ export function StartTrial({ lesson, answer }: { lesson: LessonAnswer; answer: T
     });
   };
   const fits = conditions.length >= LEAST_CONDITIONS && conditions.length <= MOST_CONDITIONS;
-  const plan = fits ? planTrial(conditions.length, swings, 'shown') : null;
+  const plan = fits
+    ? stack
+      ? planStack(conditions.length, swings)
+      : planTrial(conditions.length, swings, 'shown')
+    : null;
   const press = (): void =>
     begin.mutate({
       faultId: answer.faultId,
       club: draft.club,
       withBall: draft.ball === 'ball',
+      stack,
       swings,
       conditions: conditions.map(({ label, kind, drillId }) => ({
         label,
@@ -75,10 +103,10 @@ export function StartTrial({ lesson, answer }: { lesson: LessonAnswer; answer: T
       })),
     });
   return (
-    <Card aria-label="Try against each other">
+    <Card aria-label={stack ? 'Step on step' : 'Try against each other'}>
       <Spread>
         <h2>
-          Try against each other
+          {stack ? 'Step on step: each keeps those before it' : 'Try against each other'}
           {answer.faultId ? <Soft> · {faultById(answer.faultId)?.name ?? answer.faultId}</Soft> : null}
         </h2>
         <PrimaryButton onPress={press} isDisabled={!fits || begin.isPending}>
@@ -87,7 +115,11 @@ export function StartTrial({ lesson, answer }: { lesson: LessonAnswer; answer: T
       </Spread>
       {begin.error ? <Failed error={begin.error} /> : null}
       <Chips
-        label={`Two to six of these, ${conditions.length} chosen`}
+        label={
+          stack
+            ? `Up to five steps, built in the order chosen: ${conditions.map((c) => c.label).join(' → ')}`
+            : `Two to six of these, ${conditions.length} chosen`
+        }
         value={chosen.filter((c) => all.some((s) => s.label === c))}
         onChange={(labels) => set({ chosen: labels })}
         options={all.map((s) => ({ id: s.label, name: s.label }))}
@@ -104,7 +136,9 @@ export function StartTrial({ lesson, answer }: { lesson: LessonAnswer; answer: T
             label="It is a"
             value={draft.kind}
             onChange={(kind) => set({ kind })}
-            options={CONDITION_KINDS.filter((k) => k !== 'as usual' && k !== 'drill').map((k) => ({ id: k, name: k }))}
+            options={CONDITION_KINDS.filter((k) =>
+              stack ? STACKED.includes(k) : k !== 'as usual' && k !== 'drill',
+            ).map((k) => ({ id: k, name: k }))}
           />
           <Button type="submit" isDisabled={draft.typed.trim() === ''}>
             Add it
@@ -136,8 +170,11 @@ export function StartTrial({ lesson, answer }: { lesson: LessonAnswer; answer: T
       </Row>
       <Soft>
         {plan
-          ? `${plan.rounds} round${plan.rounds === 1 ? '' : 's'}, ${plan.swingsATurn} swing${plan.swingsATurn === 1 ? '' : 's'} a turn, in an order that evens out places and followers. Without a device tap ease, swish or the mark on the face.`
-          : 'Choose two to six.'}
+          ? `${plan.rounds} round${plan.rounds === 1 ? '' : 's'}, ${plan.swingsATurn} swing${plan.swingsATurn === 1 ? '' : 's'} a turn, ${stack ? 'up the steps and down again, so that tiring is the same on both sides of each' : 'in an order that evens out places and followers'}. Without a device tap ease, swish or the mark on the face.`
+          : stack
+            ? 'Choose one to five steps.'
+            : 'Choose two to six.'}
+        {answer.setUps.map((s) => ` ${s.label}: ${s.because}.`).join('')}
       </Soft>
     </Card>
   );

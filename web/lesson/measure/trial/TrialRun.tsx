@@ -2,7 +2,8 @@ import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import type { TrialWire } from '../../../../api/trial-types.ts';
 import type { LessonAnswer } from '../../../../api/types.ts';
-import type { DueTurn } from '../../../../core/trial/run.ts';
+import { cueOf, holdsCue, labelsOf, type DueTurn } from '../../../../core/trial/run.ts';
+import { stepsSentence } from '../../../../core/trial/steps-sentence.ts';
 import { trialSentence } from '../../../../core/trial/trial-sentence.ts';
 import { ask } from '../../../base/api.ts';
 import { useIntent } from '../../../base/intent.ts';
@@ -13,6 +14,7 @@ import { Button, PrimaryButton, QuietButton } from '../../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Sentence, Soft, Spread } from '../../../kit/layout.tsx';
 import { ForRole } from '../../../parts/ForRole.tsx';
 import { useLessonWrite } from '../../common/data.ts';
+import { StepsTable } from './StepsTable.tsx';
 import { TrialTable } from './TrialTable.tsx';
 import { TurnRatings } from './TurnRatings.tsx';
 
@@ -32,7 +34,8 @@ const place = (trial: TrialWire, t: Pick<DueTurn, 'round'>): string =>
 
 /** Who swings what now, and who is next: to be read from two metres. */
 function Turns({ trial, lesson }: { trial: TrialWire; lesson: LessonAnswer }) {
-  const { conditions, swingsATurn } = trial.said;
+  const { swingsATurn } = trial.said;
+  const labels = labelsOf(trial.said);
   const [byItself, setByItself] = useState(true);
   const intent = useIntent();
   const begin = useLessonWrite(lesson.lesson.id, (due: DueTurn) =>
@@ -49,7 +52,7 @@ function Turns({ trial, lesson }: { trial: TrialWire; lesson: LessonAnswer }) {
   const end = useLessonWrite(lesson.lesson.id, () => ask('POST /trials/:id/end', { id: trial.id }));
   const running = trial.turns.find((t) => t.id === trial.running);
   const { next } = trial;
-  const label = (c: number | undefined): string => (c === undefined ? '' : (conditions[c]?.label ?? ''));
+  const label = (c: number | undefined): string => (c === undefined ? '' : (labels[c] ?? ''));
   const on = (): void => {
     if (begin.isPending || end.isPending) return;
     if (next) begin.mutate(next);
@@ -110,19 +113,25 @@ function Keep({ trial, lesson }: { trial: TrialWire; lesson: LessonAnswer }) {
   const keep = useLessonWrite(lesson.lesson.id, (condition: number) =>
     ask('POST /trials/:id/keep', { id: trial.id, body: { condition } }),
   );
-  const { leader } = trial.answer;
+  const { ledger } = trial;
+  const leader = ledger ? ledger.backTo : trial.answer.leader;
   if (trial.answer.decidedBy === null) return null;
+  const labels = labelsOf(trial.said);
+  const words = (c: number): string => (ledger && c > 0 ? `up to “${labels[c]}”` : `“${labels[c]}”`);
   const order = trial.said.conditions.map((_, c) => c).sort((a, b) => Number(b === leader) - Number(a === leader));
   return (
     <ForRole to="POST /trials/:id/keep">
       <Row>
         {order.map((c) => {
-          const { label } = trial.said.conditions[c]!;
           const kept = trial.kept?.condition === c;
           const Which = c === leader && !trial.kept ? PrimaryButton : kept ? Button : QuietButton;
           return (
             <Which key={c} onPress={() => keep.mutate(c)} isDisabled={keep.isPending || kept}>
-              {kept ? `Kept: “${label}”` : `Keep “${label}”`}
+              {kept
+                ? `Kept: ${words(c)}`
+                : ledger?.broken && c === leader
+                  ? `Go back to ${words(c)}`
+                  : `Keep ${words(c)}`}
             </Which>
           );
         })}
@@ -138,19 +147,20 @@ export function TrialRun({ trial, lesson }: { trial: TrialWire; lesson: LessonAn
   const lessonId = lesson.lesson.id;
   const more = useLessonWrite(lessonId, () => ask('POST /trials/:id/rounds', { id: trial.id }));
   const remove = useLessonWrite(lessonId, () => ask('DELETE /trials/:id', { id: trial.id }));
-  const labels = trial.said.conditions.map((c) => c.label);
+  const labels = labelsOf(trial.said);
   const over = trial.endedAt !== null;
-  const keptCue =
-    trial.kept && trial.said.conditions[trial.kept.condition]?.kind === 'cue' && trial.said.faultId !== '';
+  const keptCue = trial.kept && holdsCue(trial.said, trial.kept.condition) && trial.said.faultId !== '';
   const keptWhere = keptCue
     ? ': on the plan and the phone where one runs for this fault, and offered first in the next trial for it.'
     : ', remembered with its figures.';
-  const sentence = trialSentence(trial.answer, labels, units);
+  const sentence = trial.ledger
+    ? stepsSentence(trial.ledger, labels, units)
+    : trialSentence(trial.answer, labels, units);
   return (
     <Card aria-label={`Trial: ${labels.join(' / ')}`}>
       <Spread>
         <div>
-          <h2>{over ? labels.join(' / ') : 'Trial'}</h2>
+          <h2>{over ? labels.join(trial.ledger ? ' ' : ' / ') : trial.ledger ? 'Step on step' : 'Trial'}</h2>
           <Soft>
             {trial.said.club}, {trial.said.withBall ? 'ball' : 'no ball'} · {trial.roundsDone} of{' '}
             {trial.said.order.length} rounds
@@ -171,11 +181,12 @@ export function TrialRun({ trial, lesson }: { trial: TrialWire; lesson: LessonAn
       {over ? <Keep trial={trial} lesson={lesson} /> : null}
       {trial.kept ? (
         <Notice tone="held">
-          “{labels[trial.kept.condition]}” is this student’s own from now on{keptWhere}
+          “{cueOf(trial.said, trial.kept.condition) || labels[trial.kept.condition]}” is this student’s own from now on
+          {keptWhere}
           {trial.kept.sentence === sentence ? '' : ` As it stood then: ${trial.kept.sentence}`}
         </Notice>
       ) : null}
-      <TrialTable trial={trial} />
+      {trial.ledger ? <StepsTable trial={trial} ledger={trial.ledger} /> : <TrialTable trial={trial} />}
     </Card>
   );
 }

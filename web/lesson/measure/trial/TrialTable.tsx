@@ -8,7 +8,7 @@ import { useUnits } from '../../../base/session.tsx';
 import { DataTable, SideScroll, Soft } from '../../../kit/layout.tsx';
 
 /** Six things are wider than the page; three fit, their words on two lines. */
-const Wide = styled(SideScroll)`
+export const Wide = styled(SideScroll)`
   td,
   tbody th,
   thead th {
@@ -18,7 +18,7 @@ const Wide = styled(SideScroll)`
   }
 `;
 /** A difference, its interval below it. */
-const Difference = ({ difference, interval }: { difference: string; interval: string }) => (
+export const Difference = ({ difference, interval }: { difference: string; interval: string }) => (
   <>
     {difference}
     <br />
