@@ -41,6 +41,40 @@ function player(random: Random) {
   };
 }
 
+/**
+ * A trial of another kind of player: a level that wanders, a warm-up that levels off, slow swings rather than mishits, and a
+ * cue that spoils the strike.
+ */
+function simulateOther(plan: TrialPlanFigures, random: Random, seed: string) {
+  const speed = 26 + 26 * random.uniform();
+  const sd = speed * (0.007 + 0.018 * random.uniform());
+  const scale = plan.effectSd * speed * (0.5 + random.uniform());
+  // Uneven effects: most cues do little, one may do much.
+  const effects = Array.from({ length: plan.conditions }, () => scale * random.normal() * (random.uniform() < 0.3 ? 1.6 : 0.6)); // prettier-ignore
+  const spoils = plan.effectSd > 0 && random.uniform() < 0.5 ? 1 + Math.floor((plan.conditions - 1) * random.uniform()) : 0; // prettier-ignore
+  const { order, swingsATurn } = planTrial(plan.conditions, plan.conditions * plan.swingsEach, seed);
+  const warm = 0.01 * speed * random.uniform();
+  const swings: (TrialSwing & { round: number })[] = [];
+  let wander = 0;
+  order.forEach((round, r) =>
+    round.forEach((condition, place) => {
+      const turn = r * plan.conditions + place;
+      const own = 0.005 * speed * random.normal();
+      for (let s = 0; s < swingsATurn; s++) {
+        wander += 0.0015 * speed * random.normal();
+        const slow = sd * (Math.exp(0.7 * random.normal()) - 1.28);
+        const up = -warm * Math.exp(-swings.length / 6);
+        const v = speed + effects[condition]! + own + wander + up - slow;
+        const offsetM = Math.abs(0.009 + (spoils === condition && condition > 0 ? 0.009 : 0) + 0.004 * random.normal());
+        swings.push({ condition, turn, round: r, values: { clubSpeedMps: v, offsetM } });
+      }
+    }),
+  );
+  // What spoils the strike is not the best, however fast.
+  const worth = effects.map((e, c) => (spoils > 0 && c === spoils ? -Infinity : e));
+  return { swings, effects, worth, rounds: order.length, speed };
+}
+
 /** A whole trial of a made-up player, in the order that the program made. */
 export function simulateTrial(plan: TrialPlanFigures, random: Random, seed: string) {
   const p = player(random);
@@ -64,15 +98,22 @@ export function simulateTrial(plan: TrialPlanFigures, random: Random, seed: stri
       }
     }),
   );
-  return { swings, effects, rounds: order.length, speed: p.speed };
+  return { swings, effects, worth: effects, rounds: order.length, speed: p.speed };
 }
 
 /** Many trials of one size, each looked at after every round. */
-export function trialFigures(plan: TrialPlanFigures, n: number, random: Random, seed: string): TrialFigures {
+export function trialFigures(
+  plan: TrialPlanFigures,
+  n: number,
+  random: Random,
+  seed: string,
+  players: 'usual' | 'other' = 'usual',
+): TrialFigures {
+  const simulate = players === 'other' ? simulateOther : simulateTrial;
   let [held, intervals, best, near, named, wrong, worse, tie, tieWrong] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
   for (let i = 0; i < n; i++) {
-    const { swings, effects, rounds, speed } = simulateTrial(plan, random, `${seed} ${i % 12}`);
-    const top = Math.max(...effects);
+    const { swings, effects, worth, rounds, speed } = simulate(plan, random, `${seed} ${i % 12}`);
+    const top = Math.max(...worth);
     let first: number | null = null;
     let last = analyseTrial([], plan.conditions);
     for (let r = 0; r < rounds; r++) {
@@ -88,13 +129,13 @@ export function trialFigures(plan: TrialPlanFigures, n: number, random: Random, 
       if (e.interval90[0] <= truth && truth <= e.interval90[1]) held++;
     }
     if (last.leader !== null) {
-      best += Number(effects[last.leader] === top);
-      near += Number(effects[last.leader]! >= top - 0.01 * speed);
+      best += Number(worth[last.leader] === top);
+      near += Number(worth[last.leader]! >= top - 0.01 * speed);
     }
     if (first !== null) {
       named++;
-      wrong += Number(effects[first]! < top);
-      worse += Number(effects[first]! < top - 0.005 * speed);
+      wrong += Number(worth[first]! < top);
+      worse += Number(worth[first]! < top - 0.005 * speed);
     }
     tie += Number(last.verdict === 'tie');
     tieWrong += Number(last.verdict === 'tie' && top - Math.min(...effects) > 0.02 * speed);

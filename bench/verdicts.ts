@@ -1,5 +1,5 @@
 import { average, line, percent, SEEDS, type Print } from './line.ts';
-import { trials } from './trial-table.ts';
+import { tries } from './try-table.ts';
 import { batteryFigures } from './batteries.ts';
 import { budgetFigures } from './budgets.ts';
 import { priceFigures, soundPriceFigures } from './prices.ts';
@@ -289,8 +289,8 @@ export function verdicts(scale: number, print: Print): void {
   peakTimes(n(300), print);
   print('\nIsolation tests and runs');
   testsAndRuns(n(300), print);
-  print('\nTrials');
-  trials(n(330), print);
+  print('\nTrials, steps, calls');
+  tries(n(330), print);
   print('\nBudget');
   budgets(n(30), print);
   print('\nPrices');

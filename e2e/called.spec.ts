@@ -27,6 +27,7 @@ test('path called from much more in to much more out: the shot answers, the line
   await signIn(page, app);
   await addStudent(page, app, 'Called Larch');
   await startLesson(page);
+  await page.keyboard.press('2');
   await page.getByRole('link', { name: 'Try', exact: true }).click();
   await page.locator('label').getByText('Called and done', { exact: true }).click();
   await page.getByLabel(/^Aimed at/).fill('0');

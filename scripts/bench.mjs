@@ -11,6 +11,11 @@ if (process.argv.includes('verdicts')) {
   verdicts(Number(process.argv.at(-1)) || 1, (line) => console.log(line));
   process.exit(0);
 }
+if (process.argv.includes('tries')) {
+  const { tries } = await import('../bench/try-table.ts');
+  tries(Math.round(330 * (Number(process.argv.at(-1)) || 1)), (line) => console.log(line));
+  process.exit(0);
+}
 if (process.argv.includes('pauses')) {
   const { benchPauses } = await import('./bench-pauses.mjs');
   await benchPauses();

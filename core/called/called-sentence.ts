@@ -5,9 +5,12 @@ import { callsOf, type CalledThing } from './things.ts';
 const figure = (v: number, digits = 1): string =>
   (Number(v.toFixed(digits)) === 0 ? 0 : v).toFixed(digits).replace('-', '−');
 
+/** Units of which nobody reads a tenth. */
+const WHOLE: readonly string[] = ['mm', 'cm'];
+
 /** An amount of the thing with its unit. */
 export const amountWords = (thing: Pick<CalledThing, 'unit'>, v: number): string =>
-  `${figure(v)}${thing.unit === '°' || thing.unit === '' ? '' : ' '}${thing.unit}`;
+  `${figure(v, WHOLE.includes(thing.unit) ? 0 : 1)}${thing.unit === '°' || thing.unit === '' ? '' : ' '}${thing.unit}`;
 /** A value of the thing with its unit and its side. */
 export function valueWords(thing: Pick<CalledThing, 'unit' | 'sides'>, v: number): string {
   if (!thing.sides || Number(v.toFixed(1)) === 0) return amountWords(thing, v);
@@ -31,7 +34,7 @@ export function callWords(thing: CalledThing, called: number, byWords: boolean):
 /** Called and done in two or three sentences. */
 export function calledSentence(answer: CalledAnswer, thing: CalledThing, name: string, byWords: boolean): string {
   const { line, askFor, withBall, withoutBall } = answer;
-  if (!line) return `Cannot say yet how far calls of ${name} are done: it takes ${answer.missing}.`;
+  if (!line) return `Cannot say yet how far calls are done (${name}): it takes ${answer.missing}.`;
   const [lo, hi] = line.slopeInterval90;
   const part = `of each ${byWords ? `step (taken as ${amountWords(thing, thing.step)})` : amountWords(thing, 1)} called ${figure(line.slope, 2)} is done (${figure(lo, 2)} to ${figure(hi, 2)})`;
   const said: Readonly<Record<CalledAnswer['verdict'], string>> = {

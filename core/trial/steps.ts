@@ -47,7 +47,7 @@ const LIMITS: Readonly<Partial<Record<TrialQuantity, { readonly own: number } | 
   clubSpeedMps: { share: -0.015 },
 };
 /** A step is said to have broken something from this chance on: set on made-up stacks in which nothing broke. */
-export const BROKE_FROM = 0.8;
+export const BROKE_FROM = 0.75;
 const JOINT = 0.9;
 
 /** Differences of neighbouring states in the draws of a fit: a list for each step whose two sides are in it. */

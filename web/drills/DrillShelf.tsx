@@ -5,6 +5,7 @@ import { ALWAYS_CAUTIONS, BODY_PARTS } from '../../core/catalogue/cautions.ts';
 import { INTENSITIES, KIT, PLACES, type Drill } from '../../core/catalogue/drill-type.ts';
 import { copyOf, type OwnDrillText } from '../../core/catalogue/own-drill.ts';
 import { DRILLS } from '../../core/catalogue/drills.ts';
+import { FaultLink } from '../parts/FaultLink.tsx';
 import { FAULTS, faultById } from '../../core/catalogue/faults.ts';
 import { LENSES } from '../../core/catalogue/stages.ts';
 import { Button, Select } from '../kit/controls.tsx';
@@ -200,7 +201,18 @@ export default function DrillShelf() {
             <h2>{chosen.name}</h2>
             <DrillActions drill={chosen} shelf={shelf} onWrite={(id, text) => setWriting({ id, text })} />
             <Soft>
-              {chosen.treats.length > 0 ? `For: ${treats(chosen.treats)}. ` : ''}
+              {chosen.treats.length > 0 ? (
+                <>
+                  For:{' '}
+                  {chosen.treats.map((t, i) => (
+                    <span key={t}>
+                      {i > 0 ? ', ' : ''}
+                      <FaultLink id={t} />
+                    </span>
+                  ))}
+                  .{' '}
+                </>
+              ) : null}
               {chosen.intensity}
               {chosen.demands.length > 0 ? `; loads ${chosen.demands.join(', ')}` : ''}
             </Soft>

@@ -11,6 +11,7 @@ import { percent } from '../../core/numeric/percent.ts';
 import { useUnits } from '../base/session.tsx';
 import { Button } from '../kit/controls.tsx';
 import { Soft, Spread } from '../kit/layout.tsx';
+import { FaultLink } from '../parts/FaultLink.tsx';
 import { NextMeasurement } from './common/NextMeasurement.tsx';
 
 const Tray = styled.aside<{ $open: boolean }>`
@@ -142,7 +143,9 @@ export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefi
                         ? `a cause of its own ${percent(diagnosed.get(f.id)?.causeChance ?? 0)}`
                         : 'a limit of the body'}
                     </small>
-                    <small>{own[0]?.text}</small>
+                    <small>
+                      {own[0]?.text} · <FaultLink id={f.id} lessonId={lessonId} words="its page" />
+                    </small>
                     <PriceLine fault={diagnosed.get(f.id)} />
                   </Fault>
                 );

@@ -2,7 +2,13 @@ import { Pause, Play } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { between, type Figure } from '../../core/catalogue/figures/figure.ts';
-import { FIGURE_HEIGHT, FIGURE_WIDTH, figureShapes, type Role } from '../../core/catalogue/figures/shapes.ts';
+import {
+  FIGURE_HEIGHT,
+  FIGURE_WIDTH,
+  figureShapes,
+  type Role,
+  type Shape,
+} from '../../core/catalogue/figures/shapes.ts';
 import { QuietButton } from '../kit/controls.tsx';
 import { saveFile } from '../kit/save-file.ts';
 import { standAlone } from '../kit/SavePicture.tsx';
@@ -40,11 +46,11 @@ const COLOURS: Readonly<Record<Role, string>> = {
   club: 'var(--club)',
 };
 
-/** One figure, face-on: the target is at the right for a right-hander, at the left for a left-hander. */
-function Drawn({ figure, handedness }: { figure: Figure; handedness: 'right' | 'left' }) {
+/** Shapes of a figure in their colours. */
+export function Shapes({ shapes }: { shapes: readonly Shape[] }) {
   return (
     <g fill="none" strokeLinecap="round" strokeLinejoin="round">
-      {figureShapes(figure, handedness === 'left').map((s, i) =>
+      {shapes.map((s, i) =>
         s.kind === 'line' ? (
           <polyline
             key={i}
@@ -67,6 +73,11 @@ function Drawn({ figure, handedness }: { figure: Figure; handedness: 'right' | '
     </g>
   );
 }
+
+/** One figure, face-on: the target is at the right for a right-hander, at the left for a left-hander. */
+const Drawn = ({ figure, handedness }: { figure: Figure; handedness: 'right' | 'left' }) => (
+  <Shapes shapes={figureShapes(figure, handedness === 'left')} />
+);
 
 /** The figure at a moment of the strip in motion, its last one held before it begins again. */
 function figureAt(figures: readonly Figure[], ms: number): Figure {

@@ -22,6 +22,7 @@ const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
 const ProgrammePage = lazy(() => import('../students/programme/ProgrammePage.tsx'));
 const Lesson = lazy(() => import('../lesson/Lesson.tsx'));
 const DrillShelf = lazy(() => import('../drills/DrillShelf.tsx'));
+const FaultPage = lazy(() => import('../faults/FaultPage.tsx'));
 const Bench = lazy(() => import('../bench/Bench.tsx'));
 const SettingsPage = lazy(() => import('../settings/SettingsPage.tsx'));
 const LessonPaper = lazy(() => import('../paper/LessonPaper.tsx'));
@@ -69,6 +70,7 @@ function Instructor() {
               <Route path="lessons/:id/sheet" element={<LessonPaper />} />
               <Route path="lessons/:id/:station" element={<Lesson />} />
               <Route path="drills" element={<DrillShelf />} />
+              <Route path="faults/:id" element={<FaultPage />} />
               <Route path="bench" element={<Bench />} />
               <Route path="settings" element={<SettingsPage />} />
               <Route path="*" element={<Navigate to="/" replace />} />

@@ -52,7 +52,7 @@ const swing = (deg: number, [x, y]: Point, length: number): Point => [
 ];
 
 /** Middle joint between two ends of two equal parts, on the given side; straight where the ends are too far apart. */
-function joint(a: Point, b: Point, whole: number, side: number): Point {
+export function joint(a: Point, b: Point, whole: number, side: number): Point {
   const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
   const d = Math.hypot(dx, dy);
   const half = whole / 2;

@@ -11,6 +11,7 @@ import { priceWords } from '../../../core/diagnosis/price-words.ts';
 import { percent } from '../../../core/numeric/percent.ts';
 import { trialPlace } from '../common/trial-place.ts';
 import { useUnits } from '../../base/session.tsx';
+import { FaultLink } from '../../parts/FaultLink.tsx';
 import { Button, QuietButton } from '../../kit/controls.tsx';
 import { Card, Row, Soft, Spread } from '../../kit/layout.tsx';
 
@@ -136,6 +137,7 @@ export function FaultDetail({
         </Reasons>
       )}
       <Row>
+        <FaultLink id={id} lessonId={lessonId} words="All of this fault: drawn, signs, look-alikes, drills, schools" />
         <Button onPress={() => void navigate(trialPlace(lessonId, id))}>Try cues for it against each other</Button>
       </Row>
       <LensLine lens={lens} fault={id} />

@@ -13,6 +13,7 @@ import { Choice } from '../../kit/chips.tsx';
 import { PrimaryButton } from '../../kit/controls.tsx';
 import { Card, Failed, Sentence, Soft, Waiting } from '../../kit/layout.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
+import { FaultLink } from '../../parts/FaultLink.tsx';
 import { useLessonWrite } from '../common/data.ts';
 import { trialPlace } from '../common/trial-place.ts';
 
@@ -51,7 +52,7 @@ const STANCES = [
 ] as const;
 
 /** One school: belief, where it looks, what it calls what, and what it would do next with this student. */
-function School({ view, own }: { view: LensView; own: boolean }) {
+function School({ view, own, lessonId }: { view: LensView; own: boolean; lessonId: string }) {
   return (
     <section aria-label={`Lens ${view.name}`}>
       <h3>
@@ -72,7 +73,7 @@ function School({ view, own }: { view: LensView; own: boolean }) {
             <List>
               {of.slice(0, MOST).map((f) => (
                 <li key={f.fault} data-faint={f.touched ? undefined : ''}>
-                  {faultById(f.fault)?.name ?? f.fault}
+                  <FaultLink id={f.fault} lessonId={lessonId} />
                   {f.touched
                     ? `, there ${percent(f.presentChance)}, cause ${percent(f.causeChance)}`
                     : ', nothing seen of it yet'}
@@ -180,7 +181,7 @@ export function Lenses({ lesson }: { lesson: LessonAnswer }) {
         {another ? <Settle parts={disagreement(other, another)} lesson={lesson} /> : null}
         <Beside>
           {beside.map((v) => (
-            <School key={v.lens} view={v} own={lens === v.lens} />
+            <School key={v.lens} view={v} own={lens === v.lens} lessonId={lessonId} />
           ))}
         </Beside>
         <Soft>Chances, prices and cautions are the same through every lens.</Soft>

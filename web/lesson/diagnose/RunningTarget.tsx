@@ -2,11 +2,11 @@ import { format } from 'date-fns';
 import type { ThreadWire } from '../../../api/thread-types.ts';
 import type { LedgerAnswer, LessonAnswer } from '../../../api/types.ts';
 import { drillById } from '../../../core/catalogue/drills.ts';
-import { faultById } from '../../../core/catalogue/faults.ts';
 import { rungWords } from '../../../core/catalogue/rungs.ts';
 import type { Finding } from '../../../core/diagnosis/findings.ts';
 import { percent } from '../../../core/numeric/percent.ts';
 import { Card, DataTable, Soft, Spread } from '../../kit/layout.tsx';
+import { FaultLink } from '../../parts/FaultLink.tsx';
 
 const sessions = (n: number): string => `${n} session${n === 1 ? '' : 's'}`;
 
@@ -49,7 +49,9 @@ export function RunningTarget({
   return (
     <Card aria-label="Running target">
       <Spread>
-        <h2>Runs: “{faultById(thread.target)?.name ?? thread.target}”</h2>
+        <h2>
+          Runs: “<FaultLink id={thread.target} lessonId={lesson.lesson.id} />”
+        </h2>
         <Soft>since {format(new Date(thread.since), 'd MMM')}</Soft>
       </Spread>
       <p>

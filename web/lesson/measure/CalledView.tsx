@@ -15,20 +15,15 @@ export default function CalledView({ lesson }: { lesson: LessonAnswer }) {
   const goesOn = runs.find((r) => r.endedAt === null);
   const of = (r: (typeof runs)[number]) =>
     history.filter((h) => h.thing === r.said.thing && h.name.toLowerCase() === r.said.name.toLowerCase());
+  const [last, ...before] = runs.filter((r) => r.endedAt !== null).toReversed();
+  const show = (r: (typeof runs)[number]) => <CalledRun key={r.id} run={r} history={of(r)} lesson={lesson} />;
   return (
     <>
       <Removed kinds={['called']} lessonId={lesson.lesson.id} />
-      {goesOn ? (
-        <CalledRun key={goesOn.id} run={goesOn} history={of(goesOn)} lesson={lesson} />
-      ) : (
-        <StartCalled lesson={lesson} lead={lead} />
-      )}
-      {runs
-        .filter((r) => r.endedAt !== null)
-        .toReversed()
-        .map((r) => (
-          <CalledRun key={r.id} run={r} history={of(r)} lesson={lesson} />
-        ))}
+      {goesOn ? show(goesOn) : null}
+      {last ? show(last) : null}
+      {goesOn ? null : <StartCalled lesson={lesson} lead={lead} />}
+      {before.map(show)}
       {runs.length === 0 ? <CalledHistory history={history} /> : null}
     </>
   );

@@ -14,20 +14,15 @@ export default function TrialView({ lesson, stack }: { lesson: LessonAnswer; sta
   if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;
   const { trials } = query.data;
   const running = trials.find((t) => t.endedAt === null);
+  const [last, ...before] = trials.filter((t) => t.endedAt !== null && (t.ledger !== null) === stack).toReversed();
+  const show = (t: (typeof trials)[number]) => <TrialRun key={t.id} trial={t} lesson={lesson} />;
   return (
     <>
       <Removed kinds={['trial']} lessonId={lesson.lesson.id} />
-      {running ? (
-        <TrialRun key={running.id} trial={running} lesson={lesson} />
-      ) : (
-        <StartTrial key={query.data.faultId} lesson={lesson} answer={query.data} stack={stack} />
-      )}
-      {trials
-        .filter((t) => t.endedAt !== null && (t.ledger !== null) === stack)
-        .toReversed()
-        .map((t) => (
-          <TrialRun key={t.id} trial={t} lesson={lesson} />
-        ))}
+      {running ? show(running) : null}
+      {last ? show(last) : null}
+      {running ? null : <StartTrial key={query.data.faultId} lesson={lesson} answer={query.data} stack={stack} />}
+      {before.map(show)}
     </>
   );
 }

@@ -48,17 +48,19 @@ function Calls({ run, lesson }: { run: CalledRunWire; lesson: LessonAnswer }) {
     <>
       <div role="status" aria-live="polite">
         <Now>
-          {!newest
-            ? 'What is called?'
-            : newest.done === null
-              ? `Called: ${callWords(thing, newest.called, said.byWords)}`
-              : `Done: ${valueWords(thing, newest.done)}`}
+          {call.isPending
+            ? `Called: ${callWords(thing, call.variables, said.byWords)}`
+            : !newest
+              ? 'What is called?'
+              : newest.done === null
+                ? `Called: ${callWords(thing, newest.called, said.byWords)}`
+                : `Done: ${valueWords(thing, newest.done)}`}
         </Now>
         {newest ? (
           <Soft>
             {newest.done === null
               ? `${newest.setAside > 0 ? 'set aside: swing it again. ' : ''}${thing.ofShot ? 'Waiting for the shot, or tap what was done.' : 'Swing, then tap what was done.'}`
-              : `for ${callWords(thing, newest.called, said.byWords)} called${newest.measured ? ', measured' : ''}`}{' '}
+              : `“${callWords(thing, newest.called, said.byWords)}” was called${newest.measured ? ', measured' : ''}`}{' '}
             · {calls.length} called
           </Soft>
         ) : null}
@@ -66,9 +68,15 @@ function Calls({ run, lesson }: { run: CalledRunWire; lesson: LessonAnswer }) {
       {error ? <Failed error={error} /> : null}
       {said.byWords ? (
         <Row role="group" aria-label="Call">
+          <strong>Call:</strong>
           {words.map((w) => (
-            <Button key={w.words} onPress={() => call.mutate(w.value)} isDisabled={call.isPending}>
-              Call {w.words}
+            <Button
+              key={w.words}
+              aria-label={`Call ${w.words}`}
+              onPress={() => call.mutate(w.value)}
+              isDisabled={call.isPending}
+            >
+              {w.words}
             </Button>
           ))}
         </Row>

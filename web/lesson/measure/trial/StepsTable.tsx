@@ -2,7 +2,7 @@ import type { TrialWire } from '../../../../api/trial-types.ts';
 import { percent } from '../../../../core/numeric/percent.ts';
 import { QUANTITY_FACTS } from '../../../../core/trial/quantities.ts';
 import { labelsOf } from '../../../../core/trial/run.ts';
-import type { StepLedger } from '../../../../core/trial/steps.ts';
+import { BROKE_FROM, type StepLedger } from '../../../../core/trial/steps.ts';
 import { stepWords } from '../../../../core/trial/steps-sentence.ts';
 import { levelWords } from '../../../../core/trial/trial-sentence.ts';
 import { useUnits } from '../../../base/session.tsx';
@@ -61,7 +61,7 @@ export function StepsTable({ trial, ledger }: { trial: TrialWire; ledger: StepLe
       </DataTable>
       <Soft>
         Each step against the one before it, tiring taken out. The intervals of all steps hold together in nine of ten
-        stacks; a step is said to have broken something from 80 % on.
+        stacks; a step is said to have broken something from {percent(BROKE_FROM)} on.
       </Soft>
     </Wide>
   );
