@@ -158,6 +158,8 @@ export interface PracticeAnswer {
   phone: string;
   speedUnit: Settings['speedUnit'];
   sets: PracticeSetWire[];
+  /** What was decided and why now, in two sentences: of the target, and by drill; empty where nothing was. */
+  words: { target: string; drills: Record<string, string> };
   /** The player's own lead of the swish; null where too little is known. */
   swishLead: SwishLead | null;
   stick: NotchStickData;

@@ -6,6 +6,7 @@ import type { ProgrammeAnswer } from './programme-types.ts';
 import type { OwnProtocolWire, ProtocolsAnswer } from './protocol-types.ts';
 import type { CalledAnswerWire } from './called-types.ts';
 import type { LensesAnswer } from './lens-types.ts';
+import type { StudentWordsWire } from './student-words-types.ts';
 import type { TrialsAnswer } from './trial-types.ts';
 import type { ShelfAnswer } from './drill-types.ts';
 import { tuple } from '../core/numeric/tuple.ts';
@@ -215,6 +216,8 @@ export interface Answers {
   'POST /trials/:id/keep': Nothing;
   'PATCH /trial-turns/:id': Nothing;
   'DELETE /trials/:id': Nothing;
+  'GET /lessons/:id/student-words': readonly StudentWordsWire[];
+  'PUT /lessons/:id/student-words': Nothing;
   'GET /lessons/:id/called': CalledAnswerWire;
   'POST /lessons/:id/called': Made;
   'POST /called/:id/calls': Made;

@@ -252,6 +252,15 @@ export const decisionSchema = yup.object({
   decidedAt: moment(),
 });
 
+/** What a student is told of a decision, in other words; empty brings back the program's. */
+export const studentWordsSchema = yup.object({
+  about: yup
+    .string()
+    .matches(/^(target|drill:.{1,80}|trial:[0-9a-f-]{36})$/, 'must be target, drill:ID or trial:ID')
+    .required('is needed'),
+  words: text(500),
+});
+
 /** A small photo, with the word that the student (or a guardian) agrees to it. */
 export const photoSchema = yup.object({
   id: id(),

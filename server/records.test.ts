@@ -221,6 +221,7 @@ describe('a record that cannot be taken changes nothing', () => {
         'trial_turns',
         'called_runs',
         'calls',
+        'student_words',
       ])
         texts.delete(table);
       for (const [table, columns] of Object.entries(added)) {

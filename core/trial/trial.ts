@@ -35,7 +35,7 @@ const TIE_SHARE = 0.015;
 const TIE_CHANCE = 0.8;
 /** A condition is called better from this chance on, at any look of a trial; more conditions ask for more. */
 const sureFrom = (conditions: number): number => SURE_FROM[Math.min(conditions, 6) - 2] ?? 0.95;
-const SURE_FROM = [0.95, 0.91, 0.88, 0.86, 0.85] as const;
+const SURE_FROM = [0.957, 0.91, 0.88, 0.86, 0.85] as const;
 const MOST_ROUNDS_AHEAD = 12;
 
 /** Whether each draw of a condition keeps a limit against the reference; undefined where that was not measured. */

@@ -1,12 +1,9 @@
 import type { LessonSheet, SeasonSheet } from '../../api/paper-types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
-import { aidOf } from '../../core/catalogue/drill-rungs.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import { rungWords } from '../../core/catalogue/rungs.ts';
 import { conditionText } from '../../core/catalogue/swing-condition.ts';
 import { median } from '../../core/numeric/statistics.ts';
 import { dayWords } from '../../core/plan/day-words.ts';
-import { MOVE_NAMES } from '../../core/plan/ladder.ts';
 import { gainSentence } from '../../core/review/gain-sentence.ts';
 import type { Units } from '../../core/units/shown-units.ts';
 import type { SpeedRow } from '../rows/figures.ts';
@@ -14,21 +11,13 @@ import type { LessonRow } from '../rows/lessons.ts';
 import { ownDrills } from '../rows/own-drills.ts';
 import { planInForce } from '../rows/plans.ts';
 import type { StudentRow } from '../rows/students.ts';
-import { decisionsOfStudent, targetsUpTo, type ThreadDecisionRow } from '../rows/thread.ts';
+import { targetsUpTo } from '../rows/thread.ts';
 import type { Means } from '../work/means.ts';
 import { courseOf } from './course.ts';
 import { unitsOf } from './units.ts';
 import { planOnPaper } from './paper.ts';
 import { progressOf, type Progress } from './progress.ts';
-import { keptCues } from './trials.ts';
-
-/** A decision on a drill as a student reads it. */
-function decisionWords(d: ThreadDecisionRow): string {
-  const drill = drillById(d.drill_id);
-  const rung = d.rung_from === d.rung_to ? '' : `, now ${rungWords(d.rung_to, drill && aidOf(drill))}`;
-  const cue = d.cue && d.cue !== d.cue_from ? `, cue “${d.cue}”` : '';
-  return `${drill?.name ?? d.drill_id}: ${MOVE_NAMES[d.chosen as keyof typeof MOVE_NAMES] ?? d.chosen}${rung}${cue}.`;
-}
+import { wordsOfLesson } from './student-words.ts';
 
 /** Medians of what was struck in the lesson beside the last ones of the same kind before it. */
 function beforeAndNow(sessions: readonly SpeedRow[], lessonId: string, units: Units): LessonSheet['beforeAfter'] {
@@ -66,29 +55,21 @@ export async function lessonSheet(
 ): Promise<LessonSheet> {
   const { db } = means;
   await ownDrills(db, practiceId);
-  const [units, progress, decisions, targets, plan, kept] = await Promise.all([
+  const [units, progress, said, targets, plan] = await Promise.all([
     unitsOf(db, practiceId),
     progressOf(means, practiceId, student, lesson.starts_at),
-    decisionsOfStudent(db, practiceId, student.id, lesson.starts_at),
+    wordsOfLesson(db, practiceId, student.id, lesson),
     targetsUpTo(db, practiceId, student.id, lesson.starts_at),
     planInForce(db, practiceId, student.id),
-    keptCues(db, practiceId, student.id, lesson.starts_at),
   ]);
   const target = targets[0] ? faultById(targets[0].target) : undefined;
-  const before = targets.find((t) => t.lesson_id !== lesson.id);
-  const isNew = targets[0]?.lesson_id === lesson.id && targets[0].target !== before?.target;
-  const own = decisions.filter((d) => d.lesson_at.getTime() === lesson.starts_at.getTime());
   return {
     ...(await planOnPaper(db, practiceId, student, plan)),
     lessonId: lesson.id,
     student: student.name,
     handedness: student.handedness,
     startsAt: lesson.starts_at.toISOString(),
-    changed: [
-      ...(isNew && target ? [`The one change is now: ${target.name}.`] : []),
-      ...own.map(decisionWords),
-      ...kept.filter((k) => k.lessonId === lesson.id).map((k) => `Your own from now on: “${k.label}”. ${k.sentence}`),
-    ],
+    changed: said.map((w) => w.words),
     beforeAfter: beforeAndNow(progress.sessions, lesson.id, units),
     verdict: verdictOf(progress, student.goal_kind, units),
     target: target ? { name: target.name, happens: target.happens } : null,

@@ -1,13 +1,17 @@
 import { Router } from 'express';
 import { setupSchema } from '../../api/measure-schemas.ts';
-import { lessonPatchSchema, seenSignSchema } from '../../api/schemas.ts';
+import { lessonPatchSchema, seenSignSchema, studentWordsSchema } from '../../api/schemas.ts';
 import { seenFinding } from '../../core/diagnosis/findings.ts';
 import { deleteSign, saveSign } from '../rows/verdicts.ts';
 import { idParam, on, practiceOf, whoIs, type Services, valid } from './context.ts';
 import { notFound } from '../http/problem.ts';
 import { saveSetup } from '../rows/setups.ts';
 import { batteryOf } from '../readings/battery.ts';
+import { loadLesson } from '../readings/lesson-data.ts';
 import { lessonAnswer } from '../readings/lesson.ts';
+import { wordsOfLesson } from '../readings/student-words.ts';
+import { ownDrills } from '../rows/own-drills.ts';
+import { keepWords } from '../rows/student-words.ts';
 import * as q from '../rows/lessons.ts';
 
 /** Lessons, their set-ups, tests and seen signs. */
@@ -26,6 +30,21 @@ export function lessonRoutes(services: Services): Router {
     const { note, done } = valid(lessonPatchSchema, req.body);
     if (!(await q.updateLesson(db, practiceId, idParam(req), note, done))) throw notFound('The lesson');
     changed(practiceId, idParam(req));
+    res.status(204).end();
+  });
+
+  on(router, 'GET /lessons/:id/student-words', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const { lesson, student } = await loadLesson(db, practiceId, idParam(req));
+    await ownDrills(db, practiceId);
+    res.json(await wordsOfLesson(db, practiceId, student.id, lesson));
+  });
+  on(router, 'PUT /lessons/:id/student-words', async (req, res) => {
+    const practiceId = practiceOf(req);
+    const { lesson } = await loadLesson(db, practiceId, idParam(req));
+    const { about, words } = valid(studentWordsSchema, req.body);
+    await keepWords(db, practiceId, lesson.id, about, words);
+    changed(practiceId, lesson.id);
     res.status(204).end();
   });
 

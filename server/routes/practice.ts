@@ -22,6 +22,7 @@ import { practiceRow } from '../rows/accounts.ts';
 import { keepLate, type LateSaid } from '../rows/late-sets.ts';
 import { endedLink, studentByLink } from '../rows/links.ts';
 import { swishLeadOf } from '../readings/called.ts';
+import { wordsForPhone } from '../readings/student-words.ts';
 import { logFlow } from '../readings/log-flow.ts';
 import { logSet } from '../readings/log-set.ts';
 import { ownDrillId } from '../../core/catalogue/own-drill.ts';
@@ -114,6 +115,7 @@ export function practiceRoutes(services: Services): Router {
       sets: plan ? await setsOfPlan(db, practiceId, plan.id) : [],
       phone: settings.phone,
       speedUnit: student.speed_unit ?? settings.speedUnit,
+      words: await wordsForPhone(db, practiceId, student.id),
       swishLead: await swishLeadOf(db, practiceId, student.id, new Date()),
       stick: (await standingOf(services, practiceId, student)).stick,
     };

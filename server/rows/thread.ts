@@ -109,6 +109,7 @@ export interface ThreadDecisionRow {
   readonly cue: string;
   readonly cue_from: string;
   readonly reason: string;
+  readonly lesson_id: string;
   readonly lesson_at: Date;
 }
 
@@ -120,7 +121,7 @@ export const decisionsOfStudent = (
   until: Date,
 ): Promise<ThreadDecisionRow[]> =>
   db.query<ThreadDecisionRow & Record<string, unknown>>(
-    `select d.drill_id, p.target, c.chosen, c.rung_from, c.rung_to, c.cue, c.cue_from, c.reason, l.starts_at as lesson_at
+    `select d.drill_id, p.target, c.chosen, c.rung_from, c.rung_to, c.cue, c.cue_from, c.reason, c.lesson_id, l.starts_at as lesson_at
      from decisions c join plan_drills d on d.id = c.plan_drill_id join plans p on p.id = d.plan_id
      join lessons l on l.id = c.lesson_id
      where c.practice_id = $1 and p.student_id = $2 and l.starts_at <= $3 order by l.starts_at, c.decided_at`,

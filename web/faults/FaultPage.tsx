@@ -7,7 +7,7 @@ import type { Fault } from '../../core/catalogue/fault-type.ts';
 import { lensOpinion } from '../../core/catalogue/lens-opinions.ts';
 import { MEASURED_SIGNS } from '../../core/catalogue/signs/signs.ts';
 import { LENSES } from '../../core/catalogue/stages.ts';
-import { lookAlikesOf, tellApart } from '../../core/catalogue/tell-apart.ts';
+import { lookAlikesOf, toldBy } from '../../core/catalogue/tell-apart.ts';
 import { priceWords } from '../../core/diagnosis/price-words.ts';
 import { MEASUREMENT_WORDS } from '../../core/diagnosis/verdict-sentence.ts';
 import { percent } from '../../core/numeric/percent.ts';
@@ -15,7 +15,7 @@ import { TYPICAL_DRIVER } from '../../core/swing/club.ts';
 import { modelFault } from '../../core/swing/fault-families.ts';
 import { useUnits } from '../base/session.tsx';
 import { Choice } from '../kit/chips.tsx';
-import { Card, Failed, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
+import { Card, Failed, Grid, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { useLedger, useLesson } from '../lesson/common/data.ts';
 import { trialPlace } from '../lesson/common/trial-place.ts';
 import { FaultLink } from '../parts/FaultLink.tsx';
@@ -65,22 +65,24 @@ function Signs({ fault, ledger }: { fault: Fault; ledger?: LedgerAnswer }) {
           </li>
         ))}
       </ul>
-      {measured.map((s) => (
-        <div key={s.id}>
-          <strong>{s.quantity}</strong>{' '}
-          <Soft>
-            · {MEASUREMENT_WORDS[s.with]}
-            {s.checkpoint ? `, ${s.checkpoint}` : ''} · {s.source}
-          </Soft>
-          <div>
-            {s.ratio ? (
-              <Soft>All curves of a motion file weighed together; it has no single figure.</Soft>
-            ) : (
-              <SignCurve sign={s} value={valueOf(s.id)} />
-            )}
+      <Grid $least="320px">
+        {measured.map((s) => (
+          <div key={s.id}>
+            <strong>{s.quantity}</strong>{' '}
+            <Soft>
+              · {MEASUREMENT_WORDS[s.with]}
+              {s.checkpoint ? `, ${s.checkpoint}` : ''} · {s.source}
+            </Soft>
+            <div>
+              {s.ratio ? (
+                <Soft>All curves of a motion file weighed together; it has no single figure.</Soft>
+              ) : (
+                <SignCurve sign={s} value={valueOf(s.id)} />
+              )}
+            </div>
           </div>
-        </div>
-      ))}
+        ))}
+      </Grid>
     </Card>
   );
 }
@@ -194,20 +196,16 @@ function FaultIn({
       {alike.length > 0 ? (
         <Card aria-label="Looks like">
           <h2>Looks like, and how to tell them apart</h2>
-          {alike.map((other) => (
-            <dl key={other}>
-              {tellApart(fault.id, other).map((t) => (
-                <div key={t.fault}>
-                  <dt>
-                    <strong>
-                      {t.fault === fault.id ? fault.name : <FaultLink id={t.fault} lessonId={lessonId} />}
-                    </strong>
-                  </dt>
-                  <dd>{t.words}</dd>
-                </div>
-              ))}
-            </dl>
-          ))}
+          <dl>
+            {[fault.id, ...alike].map((id) => (
+              <div key={id}>
+                <dt>
+                  <strong>{id === fault.id ? fault.name : <FaultLink id={id} lessonId={lessonId} />}</strong>
+                </dt>
+                <dd>{toldBy(id)}</dd>
+              </div>
+            ))}
+          </dl>
         </Card>
       ) : null}
       <Card aria-label="Drills">

@@ -6,6 +6,8 @@ import { Shapes } from '../parts/StickFigure.tsx';
 
 const GAP = 24;
 const CAPTION = 20;
+/** Room for a club beyond the figure. */
+const EDGE = 22;
 
 /** A sound figure and a faulty one at the fault's checkpoint, as seen from its side, for the student's hand. */
 export function FaultPair({ fault, handedness }: { fault: string; handedness: 'right' | 'left' }) {
@@ -22,7 +24,7 @@ export function FaultPair({ fault, handedness }: { fault: string; handedness: 'r
   return (
     <figure style={{ margin: 0 }}>
       <svg
-        viewBox={`0 0 ${2 * FIGURE_WIDTH + GAP} ${FIGURE_HEIGHT + CAPTION}`}
+        viewBox={`${-EDGE} ${-EDGE} ${2 * FIGURE_WIDTH + GAP + 2 * EDGE} ${FIGURE_HEIGHT + CAPTION + EDGE}`}
         style={{ maxWidth: 520, width: '100%' }}
         role="img"
         aria-label={`Sound and faulty at ${pair.checkpoint}, ${pair.view}, ${handedness}-handed: ${pair.look}`}

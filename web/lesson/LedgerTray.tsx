@@ -141,11 +141,10 @@ export function LedgerTray({ ledger, lessonId }: { ledger: LedgerAnswer | undefi
                       there;{' '}
                       {f.changeable
                         ? `a cause of its own ${percent(diagnosed.get(f.id)?.causeChance ?? 0)}`
-                        : 'a limit of the body'}
+                        : 'a limit of the body'}{' '}
+                      · <FaultLink id={f.id} lessonId={lessonId} words="about it" />
                     </small>
-                    <small>
-                      {own[0]?.text} · <FaultLink id={f.id} lessonId={lessonId} words="its page" />
-                    </small>
+                    <small>{own[0]?.text}</small>
                     <PriceLine fault={diagnosed.get(f.id)} />
                   </Fault>
                 );

@@ -52,6 +52,7 @@ export function PlanList({
         <Card aria-label="The one change">
           <Soft>The one change</Soft>
           <h2>{faultById(plan.target ?? '')?.name ?? plan.target}</h2>
+          {plan.words?.target ? <p>{plan.words.target}</p> : null}
           <Soft>
             {format(now, 'EEEE, d MMMM')}:{' '}
             {planned.length === 0 ? 'a rest day' : `${planned.length} drill${planned.length === 1 ? '' : 's'} planned`}
@@ -71,6 +72,7 @@ export function PlanList({
             <Soft>
               {d.sets} × {d.reps}, rest {d.restS} s · rung: {rungWords(d.rung)}
             </Soft>
+            {plan.words?.drills[d.drillId] ? <p>{plan.words.drills[d.drillId]}</p> : null}
             {closed.length > 0 ? (
               <Notice tone={d.closedBecause.length > 0 || stopped ? 'stop' : 'info'}>{closed.join(' ')}</Notice>
             ) : (

@@ -44,6 +44,7 @@ const plan = (change: Partial<PracticeAnswer> = {}): PracticeAnswer => ({
   programmeDays: null,
   sets: [],
   swishLead: null,
+  words: { target: '', drills: {} },
   phone: '',
   speedUnit: 'mph',
   stick: { latestMps: null, spreadMps: 0, goalMps: null, notches: [] },

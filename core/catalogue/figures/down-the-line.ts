@@ -27,14 +27,14 @@ export const POSTURES = {
   'half-back': { ...SET_UP, trunkDeg: 36, armDeg: -12, clubDeg: -140 },
   'start down': { ...SET_UP, trunkDeg: 37, armDeg: -92, clubDeg: -128 },
   'lead arm level': { ...SET_UP, trunkDeg: 38, armDeg: -24, clubDeg: -136 },
-  strike: { ...SET_UP, kneeDeg: 12, trunkDeg: 40, armDeg: 12, clubDeg: 46 },
+  strike: { ...SET_UP, kneeDeg: 14, trunkDeg: 42, armDeg: 12, clubDeg: 45 },
 } as const satisfies Readonly<Record<string, Posture>>;
 
 const GROUND = 116;
 const LEG = 44;
 const TRUNK = 32;
 const ARM = 30;
-const CLUB = 40;
+const CLUB = 52;
 const FOOT = 9;
 
 const away = (deg: number, [x, y]: Point, length: number): Point => [

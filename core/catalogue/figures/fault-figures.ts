@@ -44,7 +44,7 @@ export const FAULT_FIGURES: Readonly<Record<string, FaultPair>> = {
   'body-balance': on('finish', 'finish', 'The trail foot has to come down to catch the body.', { trailFootOut: 0.3, hipShift: 0.2, trunkTiltDeg: -12, trailHeel: 0 }), // prettier-ignore
   tension: on('set-up', 'set-up', 'Shoulders up, elbows locked, the arms a rigid frame.', { trunkTiltDeg: 0, leadArmDeg: 10, trailArmDeg: -2, clubDeg: -14 }, { leadElbowDeg: 8, trailElbowDeg: 14 }), // prettier-ignore
   'setup-aim': line('set-up', 'set-up', 'Feet, hips and shoulders point across the target line.', { aimDeg: 18 }),
-  'setup-hands': line('set-up', 'set-up', 'The hands reach for the ball instead of hanging under the shoulders.', { armDeg: 34, clubDeg: 56 }), // prettier-ignore
+  'setup-hands': line('set-up', 'set-up', 'The hands reach for the ball instead of hanging under the shoulders.', { armDeg: 34, clubDeg: 36 }), // prettier-ignore
   'setup-driver': on('set-up', 'set-up', 'The body stands level over a ball in the middle.', { trunkTiltDeg: -2, leadArmDeg: -6, clubDeg: 0 }, { trunkTiltDeg: 9 }), // prettier-ignore
   sway: on('top', 'top', 'The trail hip slides out over the trail foot.', {
     hipShift: -0.85,
@@ -60,14 +60,14 @@ export const FAULT_FIGURES: Readonly<Record<string, FaultPair>> = {
     trunkTiltDeg: -14,
   }),
   'early-set': on('lead arm level (back)', 'half-back', 'The wrists are fully set before the arm is level.', { leadArmDeg: -52, clubDeg: -168 }, { clubDeg: -140 }), // prettier-ignore
-  'arms-first': line('transition', 'start down', 'Shoulders spin, arms and club go out over the line.', { armDeg: -118, clubDeg: 196, trunkDeg: 30 }), // prettier-ignore
+  'arms-first': line('transition', 'start down', 'Shoulders spin, arms and club go out over the line.', { armDeg: -100, clubDeg: 208, trunkDeg: 30 }), // prettier-ignore
   'no-separation': on('transition', 'transition', 'Hips and chest turn together: nothing is stretched.', { hipTurnDeg: -62, chestTurnDeg: -70 }), // prettier-ignore
   'rushed-start': on('transition', 'transition', 'Everything is snatched at once, the arms already half-way.', { leadArmDeg: -100, clubDeg: -150, hipTurnDeg: 5, chestTurnDeg: -35 }), // prettier-ignore
   'hang-back': on('strike', 'strike', 'The weight stays over the trail foot, its heel still down.', { hipShift: -0.45, trunkTiltDeg: 18, trailHeel: 0 }), // prettier-ignore
   'no-foot-torque': on('delivery', 'delivery', 'The hips are still closed when the club comes down.', { hipTurnDeg: -12, hipShift: 0.1 }), // prettier-ignore
   slide: on('strike', 'strike', 'The lead hip is past the lead foot, the chest left behind.', { hipShift: 1.15, hipTurnDeg: 12, trunkTiltDeg: 22 }), // prettier-ignore
   'over-the-top': line('lead arm level (down)', 'lead arm level', 'Hands move out toward the ball, the shaft stands steeper than on the way back.', { armDeg: -52, clubDeg: 190 }), // prettier-ignore
-  'early-extension': line('strike', 'strike', 'The hips come off the wall behind them, the trunk stands up, the hands are high.', { hipBack: 0.06, trunkDeg: 18, armDeg: 26, clubDeg: 50 }), // prettier-ignore
+  'early-extension': line('strike', 'strike', 'The hips come off the wall behind them, the trunk stands up, the hands are high.', { hipBack: 0.06, trunkDeg: 18, armDeg: 26, clubDeg: 26 }), // prettier-ignore
   'early-release': on('lead arm level (down)', 'delivery', 'Half-way down the angle between arm and shaft is gone.', { leadArmDeg: -82, clubDeg: -96 }, { leadArmDeg: -82, clubDeg: -172 }), // prettier-ignore
   'held-off': on('strike', 'strike', 'The handle is dragged far ahead of the head.', { leadArmDeg: 18, clubDeg: -28 }),
   'body-stall': on('strike', 'strike', 'Hips and chest stop square to the ball, the hands run past.', { hipTurnDeg: 4, chestTurnDeg: -6, leadArmDeg: 16, clubDeg: 10 }), // prettier-ignore
@@ -75,7 +75,12 @@ export const FAULT_FIGURES: Readonly<Record<string, FaultPair>> = {
     leadKneeDeg: 46,
     trailKneeDeg: 44,
   }),
-  'trail-arm': on('strike', 'strike', 'The trail elbow is still well bent.', { trailElbowDeg: 62 }),
+  'trail-arm': on('strike', 'strike', 'The trail elbow is still well bent, both arms are short.', {
+    leadElbowDeg: 44,
+    leadArmDeg: 2,
+    clubDeg: 8,
+    trailElbowDeg: 62,
+  }),
   'level-shoulders': on('delivery', 'delivery', 'The shoulders come round level, with no bend to the trail side.', { trunkTiltDeg: -6 }), // prettier-ignore
   'head-height': on('strike', 'strike', 'The head has sunk well below its place at set-up.', { leadKneeDeg: 48, trailKneeDeg: 48, trunkTiltDeg: 12 }), // prettier-ignore
   shrug: on('delivery', 'delivery', 'The shoulders are pulled up, the arms shortened.', { leadElbowDeg: 30, trailElbowDeg: 50, rise: 0.06 }), // prettier-ignore

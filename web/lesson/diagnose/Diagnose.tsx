@@ -12,6 +12,7 @@ import { Button, PrimaryButton, QuietButton, TextField } from '../../kit/control
 import { FaultChain } from './FaultChain.tsx';
 import { Card, Failed, Notice, Row, Sentence, Soft, Waiting } from '../../kit/layout.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
+import { StudentWords } from '../../parts/StudentWords.tsx';
 import { drawnFromCurves } from '../../parts/swing/captured-drawing.ts';
 import { WhatIf } from '../../parts/swing/WhatIf.tsx';
 import { useTask } from '../../workers/run.ts';
@@ -114,6 +115,7 @@ export default function Diagnose({
               : `, where nothing was proposed: “${verdict.reason}”`
             : ', as proposed'}
           . It is kept with the {verdict.findings.length} findings of that moment.
+          <StudentWords lessonId={lessonId} about="target" />
           {ledger.earlierVerdicts.map((v) => (
             <div key={v.id}>
               <Soft>

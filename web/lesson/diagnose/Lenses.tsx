@@ -39,6 +39,8 @@ const List = styled.ul`
   }
 `;
 const MOST = 4;
+/** Below this chance no figure is read. */
+const HARDLY = 0.05;
 
 /** Swings of each thing in a trial that settles a disagreement. */
 const SWINGS_EACH = 6;
@@ -74,9 +76,11 @@ function School({ view, own, lessonId }: { view: LensView; own: boolean; lessonI
               {of.slice(0, MOST).map((f) => (
                 <li key={f.fault} data-faint={f.touched ? undefined : ''}>
                   <FaultLink id={f.fault} lessonId={lessonId} />
-                  {f.touched
-                    ? `, there ${percent(f.presentChance)}, cause ${percent(f.causeChance)}`
-                    : ', nothing seen of it yet'}
+                  {!f.touched
+                    ? ', nothing seen of it yet'
+                    : f.presentChance < HARDLY
+                      ? ', hardly there'
+                      : `, there ${percent(f.presentChance)}, cause ${percent(f.causeChance)}`}
                   {f.line ? (
                     <>
                       {' '}

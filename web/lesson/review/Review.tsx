@@ -11,6 +11,7 @@ import { ask } from '../../base/api.ts';
 import { Button, ButtonLink, PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
+import { StudentWords } from '../../parts/StudentWords.tsx';
 import { useLessonWrite, useReview } from '../common/data.ts';
 import { Practised } from './Practised.tsx';
 import { NewCue } from './NewCue.tsx';
@@ -78,6 +79,7 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
           <Link to={`/lessons/${lessonId}/${made.chosen === 'look-again' ? 'diagnose' : 'prescribe'}`}>
             {made.chosen === 'look-again' ? 'Look again in Diagnose' : 'Go on in Prescribe'}
           </Link>{' '}
+          <StudentWords lessonId={lessonId} about={`drill:${drill.drillId}`} />
           <ForRole to="POST /lessons/:id/decisions">
             <QuietButton onPress={() => setAgain(true)}>Decide otherwise</QuietButton>
           </ForRole>

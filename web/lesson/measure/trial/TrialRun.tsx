@@ -13,6 +13,7 @@ import { Tick } from '../../../kit/chips.tsx';
 import { Button, PrimaryButton, QuietButton } from '../../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Sentence, Soft, Spread } from '../../../kit/layout.tsx';
 import { ForRole } from '../../../parts/ForRole.tsx';
+import { StudentWords } from '../../../parts/StudentWords.tsx';
 import { useLessonWrite } from '../../common/data.ts';
 import { StepsTable } from './StepsTable.tsx';
 import { TrialTable } from './TrialTable.tsx';
@@ -184,6 +185,7 @@ export function TrialRun({ trial, lesson }: { trial: TrialWire; lesson: LessonAn
           “{cueOf(trial.said, trial.kept.condition) || labels[trial.kept.condition]}” is this student’s own from now on
           {keptWhere}
           {trial.kept.sentence === sentence ? '' : ` As it stood then: ${trial.kept.sentence}`}
+          <StudentWords lessonId={lessonId} about={`trial:${trial.id}`} />
         </Notice>
       ) : null}
       {trial.ledger ? <StepsTable trial={trial} ledger={trial.ledger} /> : <TrialTable trial={trial} />}
