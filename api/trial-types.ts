@@ -1,6 +1,7 @@
 import type { DueTurn, TrialSaid } from '../core/trial/run.ts';
 import type { StepLedger } from '../core/trial/steps.ts';
 import type { TrialAnswer } from '../core/trial/trial.ts';
+import type { KindCounts } from '../core/trial/trial-finding.ts';
 import type { TurnRating } from '../core/trial/values.ts';
 
 export interface TrialTurnWire extends TurnRating {
@@ -56,6 +57,8 @@ export interface TrialsAnswer {
   kept: KeptCueWire[];
   /** What may be tried for the fault asked about, or the running target. */
   faultId: string;
+  /** What kind of cue won trials of other students of this level for that fault. */
+  alike: KindCounts;
   suggestions: TrialSuggestionWire[];
   /** Ball place and tee as next steps, from the lesson’s own figures. */
   setUps: TrialSuggestionWire[];

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { TrialsAnswer, TrialWire } from '../api/trial-types.ts';
-import type { LessonAnswer, RemovalWire } from '../api/types.ts';
+import type { LedgerAnswer, LessonAnswer, RemovalWire } from '../api/types.ts';
 import { startRungOf } from '../core/catalogue/drill-rungs.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { must } from '../core/errors/must.ts';
@@ -58,6 +58,8 @@ describe('a trial in a lesson', () => {
     const over = await t.trial();
     expect(over).toMatchObject({ next: null, roundsDone: 3 });
     expect(over.answer).toMatchObject({ decidedBy: 'clubSpeedMps', leader: 1, verdict: 'better' });
+    const { findings } = await read<LedgerAnswer>(`/lessons/${t.lessonId}/ledger`);
+    expect(findings.find((f) => f.source.kind === 'trial')).toMatchObject({ fault: 'early-release', logOdds: 0.5 });
     const { blocks } = await read<LessonAnswer>(`/lessons/${t.lessonId}`);
     expect(new Set(blocks.map((b) => `${b.condition} ${b.cue}`))).toEqual(
       new Set(['normal ', 'trial Throw it past the ball', 'trial Hips first']),

@@ -5,6 +5,7 @@ import type { Means } from '../work/means.ts';
 import { ageYears, loadLesson, type LessonData } from './lesson-data.ts';
 import { evidenceOf } from './evidence.ts';
 import { practiceOfTarget } from './thread.ts';
+import { triedBefore } from './trials.ts';
 import { runningTarget, type RunningTarget } from '../rows/thread.ts';
 import { heldBeliefs } from '../rows/beliefs.ts';
 import { keepPrice } from '../rows/captures.ts';
@@ -72,6 +73,7 @@ export async function ledgerOf({ db, work }: Means, practiceId: string, lessonId
   const { findings, diagnosis } = await work.run('weighLesson', {
     ...(await evidenceOf(db, practiceId, data, beliefs.halfLives)),
     running: running && (await practiceOfTarget(db, practiceId, student.id, running.target, lesson.starts_at)),
+    tried: await triedBefore(db, practiceId, student.id, lesson.starts_at),
     level: student.level,
     beliefs,
     speedMps,

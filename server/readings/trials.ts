@@ -1,15 +1,17 @@
 import type { TrialsAnswer, TrialTurnWire, TrialWire } from '../../api/trial-types.ts';
 import { nextTurn, roundsDone, type TrialCondition } from '../../core/trial/run.ts';
+import { kindCounts, kindThatMoved, type TriedBefore } from '../../core/trial/trial-finding.ts';
 import { suggestConditions } from '../../core/trial/suggest.ts';
 import type { TrialSwing } from '../../core/trial/fit-quantity.ts';
 import { proposeSetUp } from '../../core/trial/next-step.ts';
 import { ratingValues } from '../../core/trial/values.ts';
+import { daysBetween } from '../../core/diagnosis/carried.ts';
 import { drillsFor } from '../../core/plan/open-drills.ts';
 import type { Db } from '../db/connection.ts';
 import { ownWordsOf, type BlockRow } from '../rows/blocks.ts';
 import { shotsOfLesson, valuesOf, type ShotRow } from '../rows/shots.ts';
 import { runningTarget } from '../rows/thread.ts';
-import { keptOf, trialsOfLesson, turnsOf, type TrialRow, type TurnRow } from '../rows/trials.ts';
+import { keptOf, trialsOfLesson, triedUpTo, turnsOf, type TrialRow, type TurnRow } from '../rows/trials.ts';
 import type { TrialShot } from '../work/tasks.ts';
 import type { Means } from '../work/means.ts';
 import { loadLesson } from './lesson-data.ts';
@@ -90,6 +92,19 @@ export async function readTrial(means: Means, practiceId: string, trial: TrialRo
   return trialToWire(means, trial, await turnsOf(means.db, practiceId, [trial.id]), shots);
 }
 
+/** A student's trials that are over, with what they said then. */
+export async function triedBefore(db: Db, practiceId: string, studentId: string, until: Date): Promise<TriedBefore[]> {
+  const rows = await triedUpTo(db, practiceId, { studentId }, until);
+  return rows.map((r) => ({
+    id: r.id,
+    lessonId: r.lesson_id,
+    said: r.said,
+    answer: r.answer,
+    day: r.starts_at.toISOString().slice(0, 10),
+    ageDays: daysBetween(r.starts_at, until),
+  }));
+}
+
 /** What trials made a student's own, newest first. */
 export async function keptCues(db: Db, practiceId: string, studentId: string, until: Date) {
   const rows = await keptOf(db, practiceId, studentId, until);
@@ -123,13 +138,15 @@ export async function trialsAnswer(
 ): Promise<TrialsAnswer> {
   const { db } = means;
   const { lesson, student, blocks } = await loadLesson(db, practiceId, lessonId);
-  const [trials, shots, kept, words, who, target] = await Promise.all([
+  const [trials, shots, kept, words, who, target, tried, others] = await Promise.all([
     trialsOfLesson(db, practiceId, lessonId),
     shotsOfLesson(db, practiceId, lessonId),
     keptCues(db, practiceId, student.id, lesson.starts_at),
     ownWordsOf(db, practiceId, student.id, lesson.starts_at),
     planStudent(db, practiceId, student, lesson.starts_at),
     runningTarget(db, practiceId, student.id, lesson.starts_at),
+    triedBefore(db, practiceId, student.id, lesson.starts_at),
+    triedUpTo(db, practiceId, { studentId: student.id, othersOf: student.level }, lesson.starts_at),
   ]);
   const turns = await turnsOf(
     db,
@@ -151,11 +168,13 @@ export async function trialsAnswer(
     ),
     kept: shown,
     faultId,
+    alike: kindCounts(others, faultId),
     setUps: setUpsFrom(blocks, shots),
     suggestions: suggestConditions(
       faultId ? drillsFor(faultId, who) : [],
       words,
       shown.filter((k) => k.faultId === faultId).map((k) => k.label),
+      kindThatMoved(tried, faultId),
     ),
   };
 }

@@ -106,9 +106,10 @@ export function trialRoutes(services: Services): Router {
   on(router, 'POST /trials/:id/end', async (req, res) => {
     const practiceId = practiceOf(req);
     const trial = await trialOr404(practiceId, idParam(req));
+    const { answer } = await readTrial(services, practiceId, trial);
     await db.transaction(async (tx) => {
       await q.endTurns(tx, practiceId, trial.id);
-      await q.endTrial(tx, practiceId, trial.id);
+      await q.endTrial(tx, practiceId, trial.id, answer);
     });
     changed(practiceId, trial.lesson_id);
     res.status(204).end();

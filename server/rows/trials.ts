@@ -52,11 +52,28 @@ export async function insertTrial(
     [id, practiceId, lessonId, JSON.stringify(said)],
   );
 }
-export const endTrial = (db: Db, practiceId: string, id: string): Promise<unknown> =>
-  db.query('update trials set ended_at = coalesce(ended_at, now()) where practice_id = $1 and id = $2', [
+/** Ends a trial with what it said. */
+export const endTrial = (db: Db, practiceId: string, id: string, answer: TrialAnswer): Promise<unknown> =>
+  db.query('update trials set ended_at = coalesce(ended_at, now()), answer = $3 where practice_id = $1 and id = $2', [
     practiceId,
     id,
+    JSON.stringify(answer),
   ]);
+/** Trials that are over, up to a moment: of one student, or of all others of a level. */
+export const triedUpTo = (
+  db: Db,
+  practiceId: string,
+  of: { readonly studentId: string; readonly othersOf?: string },
+  until: Date,
+): Promise<{ id: string; lesson_id: string; said: TrialSaid; answer: TrialAnswer; starts_at: Date }[]> =>
+  db.query(
+    `select t.id, t.lesson_id, t.said, t.answer, l.starts_at from trials t join lessons l on l.id = t.lesson_id
+       join students st on st.id = l.student_id
+     where t.practice_id = $1 and l.starts_at <= $3 and t.ended_at is not null and t.answer is not null
+       and case when $4::text is null then l.student_id = $2 else l.student_id <> $2 and st.level = $4 end
+     order by l.starts_at, t.started_at`,
+    [practiceId, of.studentId, until.toISOString(), of.othersOf ?? null],
+  );
 /** Takes up again a trial that had ended, with more rounds. */
 export const extendTrial = (db: Db, practiceId: string, id: string, said: TrialSaid): Promise<unknown> =>
   db.query('update trials set said = $3, ended_at = null where practice_id = $1 and id = $2', [

@@ -6,6 +6,7 @@ import { measuredFindings, seenFinding, type Finding, type Measurement } from '.
 import type { SwingPrices } from '../../core/diagnosis/learned-price.ts';
 import { trialFindings } from '../../core/diagnosis/failed-trials.ts';
 import type { Trial } from '../../core/plan/trials.ts';
+import { triedFinding, type TriedBefore } from '../../core/trial/trial-finding.ts';
 import { pricesOfAmounts } from '../../core/diagnosis/one-amount-price.ts';
 
 /** A seen sign; one of an earlier lesson with its age and that lesson. */
@@ -25,6 +26,8 @@ export interface LessonEvidence {
     readonly practisedDaysAgo: number | null;
     readonly trials: readonly Trial[];
   } | null;
+  /** Trials that are over, of this lesson and before. */
+  readonly tried: readonly TriedBefore[];
   readonly level: Level;
   readonly beliefs: Beliefs;
   /** Own speed that prices are shares of; without it nothing is priced. */
@@ -58,6 +61,7 @@ export function weighLesson(evidence: LessonEvidence): WeighedLesson {
   const findings = [
     ...found.map((f) => (running && practisedAfter(f, running) ? { ...f, practisedSince: true } : f)),
     ...(running ? trialFindings(running.target, running.trials, level) : []),
+    ...evidence.tried.flatMap((t) => triedFinding(t) ?? []),
   ];
   const ifPresent = new Map([
     ...(speedMps === undefined ? [] : pricesOfAmounts(findings, speedMps)),

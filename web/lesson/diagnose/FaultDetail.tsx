@@ -65,8 +65,9 @@ const STATION_OF: Readonly<Record<Finding['source']['kind'], string>> = {
 };
 
 /** Where a finding opens: the station that holds its evidence; one from a video at its frame. */
-function evidencePlace({ source }: Finding, lessonId: string): string {
+function evidencePlace({ sign, source }: Finding, lessonId: string): string {
   const station = `/lessons/${source.lessonId ?? lessonId}/${STATION_OF[source.kind]}`;
+  if (sign.startsWith('tried:')) return `/lessons/${source.lessonId ?? lessonId}/measure?view=try`;
   if (source.kind !== 'picture') return station;
   const [video, frame] = source.id.split('@');
   return `${station}?video=${video}${frame === undefined ? '' : `&frame=${frame}`}`;

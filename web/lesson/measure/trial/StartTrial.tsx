@@ -3,6 +3,7 @@ import type { LessonAnswer } from '../../../../api/types.ts';
 import { faultById } from '../../../../core/catalogue/faults.ts';
 import { LEAST_CONDITIONS, MOST_CONDITIONS, planTrial } from '../../../../core/trial/order.ts';
 import { CONDITION_KINDS, type ConditionKind } from '../../../../core/trial/run.ts';
+import { kindCountsWords } from '../../../../core/trial/trial-finding.ts';
 import { planStack } from '../../../../core/trial/steps.ts';
 import { ask } from '../../../base/api.ts';
 import { useDraft } from '../../../base/drafts.tsx';
@@ -174,6 +175,7 @@ export function StartTrial({
           : stack
             ? 'Choose one to five steps.'
             : 'Choose two to six.'}
+        {kindCountsWords(answer.alike) ? ` ${kindCountsWords(answer.alike)}` : ''}
         {answer.setUps.map((s) => ` ${s.label}: ${s.because}.`).join('')}
       </Soft>
     </Card>
