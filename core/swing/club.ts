@@ -22,7 +22,7 @@ export const TYPICAL_DRIVER: ClubBuild = {
 };
 
 /** The hands act this far from the butt, m. */
-const HANDS_FROM_BUTT_M = 0.08;
+export const HANDS_FROM_BUTT_M = 0.08;
 const GRIP_LENGTH_M = 0.26;
 /** A driver head's own inertia about the vertical axis, kg m² for 0.2 kg; scales with its mass. */
 const HEAD_INERTIA_KGM2 = 4e-4;

@@ -160,6 +160,9 @@ export const TASKS = {
   budget,
   value,
   optimum,
+  /** Carry of a driver at some club speeds, each with the loft that is best for it, m. */
+  bestCarries: (input: { clubSpeedsMps: readonly number[] }): number[] =>
+    input.clubSpeedsMps.map((v) => bestLaunch('driver', v, 0).carryM),
   pattern,
   preview,
   paysMost: (input: {

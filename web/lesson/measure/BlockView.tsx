@@ -18,6 +18,7 @@ import { FillBlock } from './FillBlock.tsx';
 import { SequencePanel } from './SequencePanel.tsx';
 import { useModelPlayer } from '../common/prices.ts';
 import { GroundPanel } from './GroundPanel.tsx';
+import { HandsAndLegs } from './HandsAndLegs.tsx';
 import { ShotEntry } from './ShotEntry.tsx';
 import { ShotTable } from './ShotTable.tsx';
 import { useCaptures, type WholeCaptures } from './block-curves.ts';
@@ -221,6 +222,7 @@ export function BlockView({
       {motions.map((m) => (
         <SequencePanel key={m.id} motion={m} player={player} lesson={lesson} />
       ))}
+      <HandsAndLegs block={block} motion={motions.at(-1)} ground={grounds.at(-1)} lessonId={lesson.lesson.id} />
       {block.shotsTotal > 0 ? <ShotTable block={block} lessonId={lesson.lesson.id} /> : null}
     </>
   );

@@ -1,0 +1,184 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo, type ReactNode } from 'react';
+import type { BlockWire, GroundWire, MotionWire } from '../../../api/types.ts';
+import {
+  bodyAdds,
+  chestClosedWhileHipsOpen,
+  headSplit,
+  hipsAtPeakDeg,
+  pushBeforeRelease,
+  slowingOf,
+  TYPICAL_TRAVEL,
+  typicalLengthM,
+  type Read,
+  type ReadSwing,
+} from '../../../core/swing/hands-and-legs.ts';
+import { percent } from '../../../core/numeric/percent.ts';
+import { ask } from '../../base/api.ts';
+import { useUnits } from '../../base/session.tsx';
+import { Card, DataTable, SideScroll, Soft } from '../../kit/layout.tsx';
+import { FaultLink } from '../../parts/FaultLink.tsx';
+import { useTask } from '../../workers/run.ts';
+
+const PARTS = { hips: 'hips', chest: 'chest', leadArm: 'lead arm', club: 'club' } as const;
+/** Tests that switch a part of the body off. */
+const SWITCHED_OFF = ['kneeling', 'feet-together', 'chest-still', 'trail-arm-only'];
+const minus = (v: number, digits = 0): string => v.toFixed(digits).replace('-', '−');
+const plusMinus = (r: Read, unit: string, digits = 0): string =>
+  `${minus(r.value, digits)}${unit} ± ${r.sd.toFixed(digits)}${unit}`;
+
+interface Line {
+  readonly name: string;
+  readonly value: ReactNode;
+  readonly says: ReactNode;
+}
+
+/** Hands and legs read from what this block has: the split of the head speed, hips and chest, slowing, push and release, what the body adds. */
+export function HandsAndLegs({
+  block,
+  motion,
+  ground,
+  lessonId,
+}: {
+  block: BlockWire;
+  motion: MotionWire | undefined;
+  ground: GroundWire | undefined;
+  lessonId: string;
+}) {
+  const units = useUnits();
+  const battery = useQuery({
+    queryKey: ['lesson', lessonId, 'battery'],
+    queryFn: () => ask('GET /lessons/:id/battery', { id: lessonId }),
+    enabled: motion !== undefined,
+  }).data;
+  const swing = useMemo((): ReadSwing | null => {
+    if (!motion) return null;
+    const { segments, release } = motion.sequence;
+    return {
+      clubDpsAtStrike: segments.club?.atStrikeDps ?? null,
+      segments,
+      curves: motion.curves,
+      releaseStartBeforeStrikeMs: release?.startBeforeStrikeMs ?? null,
+    };
+  }, [motion]);
+  const adds = bodyAdds(
+    battery?.fullMps ?? null,
+    (battery?.tests ?? []).flatMap((t) => (t.ratio && SWITCHED_OFF.includes(t.id) ? [t.ratio] : [])),
+  );
+  const full = battery?.fullMps ?? 0;
+  const carries = useTask(
+    'bestCarries',
+    { clubSpeedsMps: [full, ...adds.map((a) => full - a.mps)] },
+    adds.length > 0 && full > 0,
+  ).data;
+  if (!swing || !motion) return null;
+  const head = block.statistics.clubSpeedMps?.median ?? null;
+  const split = headSplit(swing.clubDpsAtStrike, block.circumstances.clubLengthM ?? typicalLengthM(block.club), head);
+  const hips = hipsAtPeakDeg(swing);
+  const closed = chestClosedWhileHipsOpen(swing);
+  const push = ground?.ground.peakLeadVerticalBw
+    ? pushBeforeRelease(swing, ground.ground.peakLeadVerticalBw.beforeStrikeS, motion.sequence.strike.uncertaintyMs + 5)
+    : null;
+  const speedOf = (r: Read): string => `${units.speed(r.value)} ± ${units.speedFigure(r.sd)}`;
+  const [low, high] = TYPICAL_TRAVEL;
+  const lines: Line[] = [
+    {
+      name: 'head speed from turning about the hands',
+      value: split ? speedOf(split.turningMps) : 'cannot say',
+      says: split ? '' : 'It takes the club’s curve and a head speed of the same block that goes with it.',
+    },
+    ...(split
+      ? [
+          {
+            name: 'head speed from the hands’ own travel',
+            value: `${speedOf(split.travelMps)}, ${percent(Math.max(0, split.travelShare.value))} of it`,
+            says: `Typical: ${percent(low)} to ${percent(high)}, from the swing model.`,
+          },
+        ]
+      : []),
+    {
+      name: 'hips to the target line at their peak',
+      value: hips
+        ? `${plusMinus({ ...hips, value: Math.abs(hips.value) }, '°')} ${hips.value >= 0 ? 'open' : 'closed'}`
+        : 'cannot say',
+      says: hips ? (
+        <FaultLink id="no-foot-torque" lessonId={lessonId} words="late hips" />
+      ) : (
+        'It takes the hips’ angle.'
+      ),
+    },
+    {
+      name: 'chest closed while the hips are open',
+      value: closed ? plusMinus(closed.leadMs, ' ms') : 'cannot say',
+      says: closed ? (
+        <>
+          The chest is {minus(Math.abs(closed.chestDeg.value))}° {closed.chestDeg.value < 0 ? 'closed' : 'open'} (±{' '}
+          {closed.chestDeg.sd.toFixed(0)}°) when the hips pass square.{' '}
+          <FaultLink id="no-separation" lessonId={lessonId} words="together as one" />
+        </>
+      ) : (
+        'It takes the angles of hips and chest.'
+      ),
+    },
+    ...slowingOf(swing).map((s) => ({
+      name: `${PARTS[s.part]} at strike`,
+      value: `${percent(s.atStrike.value)} of its peak ± ${percent(s.atStrike.sd)}`,
+      says:
+        s.part === 'chest' ? (
+          <>
+            Ground-up reads slowing as speed handed on; no fault by itself.{' '}
+            <FaultLink id="body-stall" lessonId={lessonId} words="stops too early" />
+          </>
+        ) : (
+          ''
+        ),
+    })),
+    {
+      name: 'greatest push of the lead leg before the release',
+      value: push ? plusMinus(push, ' ms') : 'cannot say',
+      says: push ? (
+        push.value + push.sd < 0 ? (
+          <>
+            The push comes after the release: <FaultLink id="legs-late" lessonId={lessonId} />
+          </>
+        ) : push.value - push.sd > 0 ? (
+          'The push comes before the release.'
+        ) : (
+          'Push and release lie within their error of each other.'
+        )
+      ) : (
+        'It takes plates under both feet and the wrist angle of one swing; on film look whether the lead leg straightens only after the ball.'
+      ),
+    },
+    ...adds.map((a, i) => {
+      const yards = carries?.[0] !== undefined && carries[i + 1] !== undefined ? carries[0] - carries[i + 1]! : null;
+      return {
+        name: `what the body adds over “${a.name.toLowerCase()}”`,
+        value: `${units.speed(a.mps)} (${units.speedFigure(a.interval90Mps[0])} to ${units.speed(a.interval90Mps[1])})`,
+        says: yards === null ? '' : `About ${units.distance(yards)} of carry, struck alike.`,
+      };
+    }),
+  ];
+  return (
+    <Card aria-label="Hands and legs">
+      <h2>Hands and legs</h2>
+      <SideScroll tabIndex={0} role="group" aria-label="Hands and legs, in figures">
+        <DataTable $words>
+          <tbody>
+            {lines.map((l) => (
+              <tr key={l.name}>
+                <th scope="row">{l.name}</th>
+                <td>{l.value}</td>
+                <td>{l.says}</td>
+              </tr>
+            ))}
+          </tbody>
+        </DataTable>
+      </SideScroll>
+      <Soft>
+        ± is one standard deviation; intervals are 90 %. Head speed is the median of this block; the curves are those of{' '}
+        {motion.fileName}. Without tests of the body in this lesson nothing is said of what it adds.
+      </Soft>
+    </Card>
+  );
+}
