@@ -46,7 +46,9 @@ export function StudentWords({ lessonId, about }: { lessonId: string; about: str
   if (editing) return <Edit lessonId={lessonId} said={said} onDone={() => setEditing(false)} />;
   return (
     <div>
-      <Soft>For the student{said.edited ? ', in your words' : ''}:</Soft> {said.words}{' '}
+      <p>
+        <Soft>For the student{said.edited ? ', in your words' : ''}:</Soft> {said.words}
+      </p>
       <ForRole to="PUT /lessons/:id/student-words">
         <QuietButton onPress={() => setEditing(true)}>Put it in other words</QuietButton>
       </ForRole>

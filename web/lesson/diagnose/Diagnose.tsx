@@ -111,8 +111,8 @@ export default function Diagnose({
           {format(new Date(verdict.decidedAt), 'd MMM, HH:mm')}
           {verdict.overruled
             ? verdict.proposed
-              ? ` against the proposal “${faultById(verdict.proposed)?.name}”: “${verdict.reason}”`
-              : `, where nothing was proposed: “${verdict.reason}”`
+              ? ` against the proposal “${faultById(verdict.proposed)?.name}”: “${verdict.reason.replace(/\.$/, '')}”`
+              : `, where nothing was proposed: “${verdict.reason.replace(/\.$/, '')}”`
             : ', as proposed'}
           . It is kept with the {verdict.findings.length} findings of that moment.
           <StudentWords lessonId={lessonId} about="target" />

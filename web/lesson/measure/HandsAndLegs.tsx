@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, type ReactNode } from 'react';
+import styled from 'styled-components';
 import type { BlockWire, GroundWire, MotionWire } from '../../../api/types.ts';
 import {
   bodyAdds,
@@ -26,6 +27,17 @@ const SWITCHED_OFF = ['kneeling', 'feet-together', 'chest-still', 'trail-arm-onl
 const minus = (v: number, digits = 0): string => v.toFixed(digits).replace('-', '−');
 const plusMinus = (r: Read, unit: string, digits = 0): string =>
   `${minus(r.value, digits)}${unit} ± ${r.sd.toFixed(digits)}${unit}`;
+
+const Wrapped = styled(SideScroll)`
+  td,
+  tbody th {
+    white-space: normal;
+    vertical-align: top;
+  }
+  td:last-child {
+    min-width: 240px;
+  }
+`;
 
 interface Line {
   readonly name: string;
@@ -101,11 +113,7 @@ export function HandsAndLegs({
       value: hips
         ? `${plusMinus({ ...hips, value: Math.abs(hips.value) }, '°')} ${hips.value >= 0 ? 'open' : 'closed'}`
         : 'cannot say',
-      says: hips ? (
-        <FaultLink id="no-foot-torque" lessonId={lessonId} words="late hips" />
-      ) : (
-        'It takes the hips’ angle.'
-      ),
+      says: hips ? <FaultLink id="no-foot-torque" lessonId={lessonId} /> : 'It takes the hips’ angle.',
     },
     {
       name: 'chest closed while the hips are open',
@@ -114,7 +122,7 @@ export function HandsAndLegs({
         <>
           The chest is {minus(Math.abs(closed.chestDeg.value))}° {closed.chestDeg.value < 0 ? 'closed' : 'open'} (±{' '}
           {closed.chestDeg.sd.toFixed(0)}°) when the hips pass square.{' '}
-          <FaultLink id="no-separation" lessonId={lessonId} words="together as one" />
+          <FaultLink id="no-separation" lessonId={lessonId} />
         </>
       ) : (
         'It takes the angles of hips and chest.'
@@ -127,7 +135,7 @@ export function HandsAndLegs({
         s.part === 'chest' ? (
           <>
             Ground-up reads slowing as speed handed on; no fault by itself.{' '}
-            <FaultLink id="body-stall" lessonId={lessonId} words="stops too early" />
+            <FaultLink id="body-stall" lessonId={lessonId} />
           </>
         ) : (
           ''
@@ -162,7 +170,7 @@ export function HandsAndLegs({
   return (
     <Card aria-label="Hands and legs">
       <h2>Hands and legs</h2>
-      <SideScroll tabIndex={0} role="group" aria-label="Hands and legs, in figures">
+      <Wrapped tabIndex={0} role="group" aria-label="Hands and legs, in figures">
         <DataTable $words>
           <tbody>
             {lines.map((l) => (
@@ -174,7 +182,7 @@ export function HandsAndLegs({
             ))}
           </tbody>
         </DataTable>
-      </SideScroll>
+      </Wrapped>
       <Soft>
         ± is one standard deviation; intervals are 90 %. Head speed is the median of this block; the curves are those of{' '}
         {motion.fileName}. Without tests of the body in this lesson nothing is said of what it adds.

@@ -49,7 +49,7 @@ function Calls({ run, lesson }: { run: CalledRunWire; lesson: LessonAnswer }) {
       <div role="status" aria-live="polite">
         <Now>
           {call.isPending
-            ? `Called: ${callWords(thing, call.variables, said.byWords)}`
+            ? `Calling: ${callWords(thing, call.variables, said.byWords)} …`
             : !newest
               ? 'What is called?'
               : newest.done === null
