@@ -6,6 +6,7 @@ import { drillById } from '../core/catalogue/drills.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
 import { DemoClient } from './client.ts';
 import { film } from './film.ts';
+import { callAndHear } from './called.ts';
 import { day, measure, MINUTE_MS } from './measure.ts';
 import { STORIES } from './stories.ts';
 import { tryOut } from './trial.ts';
@@ -189,6 +190,7 @@ async function tell(client: DemoClient, story: Story, today: Date): Promise<void
     await measure(client, story, lessonId, lesson, startsAt, index);
     await film(client, story.student.name, lessonId, index);
     await tryOut(client, story, lessonId, lesson, startsAt);
+    await callAndHear(client, story, lessonId, lesson);
     await review(thread, lessonId, lesson, startsAt);
     await prescribe(thread, lessonId, lesson, startsAt);
     await practise(thread, lesson, startsAt);

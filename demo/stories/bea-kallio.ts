@@ -55,6 +55,7 @@ export const BEA_KALLIO: Story = {
       airGain: 0.12,
       repaired: 0.5,
       witnessed: 0.9,
+      called: { slope: 0.7, offsetCm: -28 },
       signs: { 'release-half-way': 'slight' },
       target: 'early-release',
       drills: ['upside-down-swish', 'throw-bend-extend'],

@@ -39,6 +39,8 @@ export interface LessonTruth {
   readonly limitedBy?: LimitedKind;
   /** Cues tried against the swing as usual, by what each truly adds, mph; the best is kept. */
   readonly tried?: Readonly<Record<string, number>>;
+  /** How far calls of the swish are truly done: of each cm called, and where it lies with nothing called. */
+  readonly called?: { readonly slope: number; readonly offsetCm: number };
   /** Share passed in the set the instructor sees at the start of this lesson. */
   readonly witnessed?: number;
 }

@@ -72,7 +72,7 @@ export function putShots(event: ShotsEvent): void {
 
 /** What a page shows of the swings just made, besides the swings: small answers, fetched as they come. */
 const refreshReadings = (lessonId: string): void => {
-  for (const reading of ['battery', 'compare', 'trials'])
+  for (const reading of ['battery', 'compare', 'trials', 'called'])
     void queryClient.invalidateQueries({ queryKey: ['lesson', lessonId, reading] });
 };
 
