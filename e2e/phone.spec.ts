@@ -197,3 +197,45 @@ test('a red flag closes the phone; a log over a withdrawn link is let in by the 
   await expect(page.getByText('needs a clearance by a doctor')).toBeVisible();
   await context.close();
 });
+
+test('the swish is called before the swing and heard after it; the next day’s call takes the lead into account', async ({
+  page,
+  app,
+  browser,
+}) => {
+  await signIn(page, app);
+  const { link } = await withPlan(
+    page,
+    app,
+    'Call Willow',
+    [{ drillId: 'upside-down-swish', rung: 2 }],
+    'early-release',
+  );
+  const { context, phone } = await phoneOf(browser);
+  await phone.goto(link);
+  await expect(phone.getByText('The one change is now: Throws the angle early.')).toBeVisible();
+  await phone.getByRole('button', { name: 'Start' }).click();
+  const warm = phone.getByRole('button', { name: 'Warm: go on' });
+  const calls = phone.getByRole('region', { name: 'Call it, then hear it' });
+  await expect(warm.or(calls)).toBeVisible();
+  if (await warm.isVisible()) {
+    for (const box of await phone.getByRole('checkbox').all()) await box.check({ force: true });
+    await warm.click();
+  }
+  for (const [i, place] of ['past', 'well past', 'at the ball', 'past', 'well past'].entries()) {
+    await calls.getByRole('radiogroup', { name: 'It shall be' }).getByText(place, { exact: true }).click();
+    await calls.getByRole('radiogroup', { name: 'It was' }).getByText(i % 2 ? 'at the ball' : 'before', { exact: true }).click(); // prettier-ignore
+    await expect(calls.getByText(`${i + 1} called.`)).toBeVisible();
+  }
+  // Each swing was counted by where it was heard.
+  await expect(phone.getByRole('button', { name: 'Passed, 2 so far' })).toBeVisible();
+  await expect(phone.getByRole('button', { name: 'Reset, 3 so far' })).toBeVisible();
+  await finish(phone);
+  await expect(phone.getByText('Logged: 2 of 5 passed.')).toBeVisible();
+  await phone.reload();
+  await phone.getByRole('button', { name: 'Start' }).click();
+  await expect(
+    calls.getByText(/^The swish comes 54 cm before where it is called \(5 swings\): call it 85 cm past/),
+  ).toBeVisible();
+  await context.close();
+});

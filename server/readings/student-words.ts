@@ -10,11 +10,14 @@ import { editedWords } from '../rows/student-words.ts';
 import { decisionsOfStudent, targetsUpTo, type ThreadDecisionRow } from '../rows/thread.ts';
 import { keptCues } from './trials.ts';
 
+/** Words without their own full stop. */
+const bare = (words: string): string => words.replace(/\.$/, '');
+
 /** A decision on a drill as a student reads it. */
 function whatOfDecision(d: ThreadDecisionRow): string {
   const drill = drillById(d.drill_id);
   const rung = d.rung_from === d.rung_to ? '' : `, now ${rungWords(d.rung_to, drill && aidOf(drill))}`;
-  const cue = d.cue && d.cue !== d.cue_from ? `, cue “${d.cue}”` : '';
+  const cue = d.cue && d.cue !== d.cue_from ? `, cue “${bare(d.cue)}”` : '';
   return `${drill?.name ?? d.drill_id}: ${MOVE_NAMES[d.chosen as keyof typeof MOVE_NAMES] ?? d.chosen}${rung}${cue}.`;
 }
 
@@ -49,7 +52,7 @@ async function wordsUpTo(db: Db, practiceId: string, studentId: string, until: D
     ...kept.toReversed().map((k) => ({
       lessonId: k.lessonId,
       about: `trial:${k.trialId}`,
-      words: `Your own from now on: “${k.label}”. ${WHY_KEPT}`,
+      words: `Your own from now on: “${bare(k.label)}”. ${WHY_KEPT}`,
     })),
   ];
   const edited = await editedWords(db, practiceId, [...new Set(said.map((s) => s.lessonId))]);
