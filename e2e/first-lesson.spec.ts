@@ -78,7 +78,7 @@ test('a first lesson, end to end: from a student to a verified gain', async ({ p
     await expect(page.getByRole('heading', { name: 'Sequence' })).toBeVisible();
     await expect(page.getByText(/Peaks: hips/)).toBeVisible();
     await page.getByRole('button', { name: 'Show the numbers' }).click();
-    await expect(page.getByRole('rowheader', { name: 'lead arm' })).toBeVisible();
+    await expect(page.getByRole('rowheader', { name: 'lead arm', exact: true })).toBeVisible();
     await page.getByRole('button', { name: 'Fit the swing model to it' }).click();
     await expect(page.getByTestId('fit-sentence')).toContainText(/In the fitted model .+ costs about \d/);
     await expect(page.getByText(/Misfit as a share of each peak: hips/)).toBeVisible();

@@ -232,6 +232,7 @@ test('the swish is called before the swing and heard after it; the next day’s 
   await expect(phone.getByRole('button', { name: 'Reset, 3 so far' })).toBeVisible();
   await finish(phone);
   await expect(phone.getByText('Logged: 2 of 5 passed.')).toBeVisible();
+  await phone.getByRole('button', { name: 'Back to the plan' }).click();
   await phone.reload();
   await phone.getByRole('button', { name: 'Start' }).click();
   await expect(
