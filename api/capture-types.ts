@@ -12,6 +12,8 @@ export interface CurvesWire {
   /** Angles from set-up, + toward the target. */
   deg?: Partial<Record<'hips' | 'chest' | 'leadArm' | 'club', number[]>>;
   wristDeg?: number[];
+  /** Speed of the hands, m/s, where the file has their place. */
+  handMps?: number[];
 }
 
 /** Price of one fault in a fitted swing; the gain in m/s. */

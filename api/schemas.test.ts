@@ -116,6 +116,7 @@ describe('what is written in a lesson', () => {
 
 test('settings: defaults, and nothing that does not exist', () => {
   expect(settingsSchema.cast({})).toEqual({
+    lens: 'measured',
     speedUnit: 'mph',
     distanceUnit: 'yd',
     shotFields: ['clubSpeedMps', 'ballSpeedMps'],

@@ -17,6 +17,15 @@ export function valueWords(thing: Pick<CalledThing, 'unit' | 'sides'>, v: number
   return `${amountWords(thing, Math.abs(v))} ${thing.sides[v > 0 ? 0 : 1]}`;
 }
 
+/** How much of a call is done, with its interval. */
+export const slopeWords = ({
+  slope,
+  slopeInterval90: [lo, hi],
+}: {
+  readonly slope: number;
+  readonly slopeInterval90: readonly [number, number];
+}): string => `${figure(slope, 2)} (${figure(lo, 2)} to ${figure(hi, 2)})`;
+
 /** A call in words or as a number. @param byWords calls are steps about the usual */
 export function callWords(thing: CalledThing, called: number, byWords: boolean): string {
   if (!byWords) return valueWords(thing, called);

@@ -24,6 +24,8 @@ export interface LensNext {
   readonly drill: string | null;
   readonly drillId: string | null;
   readonly cue: string;
+  /** Its first drills for that fault that are open to this student, each with its kind of cue. */
+  readonly drills: readonly { readonly id: string; readonly name: string; readonly cue: string }[];
   readonly sentence: string;
 }
 
@@ -41,6 +43,8 @@ export interface OwnKnown {
   readonly measureFirst: string;
 }
 
+/** So many drills of a school are shown. */
+const MOST_DRILLS = 3;
 /** Below this chance Measured does not speak of a fault. */
 const HARDLY_THERE = 0.05;
 /** From this chance on a school takes a fault of its own to be there. */
@@ -62,12 +66,14 @@ function nextOf(
   choicesFor: (fault: string, lens: LensId) => readonly DrillChoice[],
   own: OwnKnown,
 ): LensNext {
-  if (!fault) return { fault: null, does: 'look', drill: null, drillId: null, cue: '', sentence: own.measureFirst };
+  if (!fault)
+    return { fault: null, does: 'look', drill: null, drillId: null, cue: '', drills: [], sentence: own.measureFirst };
   const does = fault.touched && fault.presentChance >= LIKELY ? 'work' : 'look';
-  const choice = choicesFor(fault.id, school.lens).find((c) => c.open);
+  const open = choicesFor(fault.id, school.lens).filter((c) => c.open);
+  const [choice] = open;
+  const cueOf = (c: DrillChoice): string => bare(school.cue === 'inside' ? c.drill.insideCue : c.drill.outsideCue);
   const kept = school.lens === 'measured' ? own.keptCue(fault.id) : undefined;
-  const given = choice ? (school.cue === 'inside' ? choice.drill.insideCue : choice.drill.outsideCue) : '';
-  const cue = bare(kept ?? given);
+  const cue = kept === undefined ? (choice ? cueOf(choice) : '') : bare(kept);
   const what = `${quoted(fault.id)}${choice ? ` with “${choice.drill.name}”` : ', with no drill open for it now'}`;
   return {
     fault: fault.id,
@@ -75,6 +81,7 @@ function nextOf(
     drill: choice?.drill.name ?? null,
     drillId: choice?.drill.id ?? null,
     cue,
+    drills: open.slice(0, MOST_DRILLS).map((c) => ({ id: c.drill.id, name: c.drill.name, cue: cueOf(c) })),
     sentence:
       does === 'work'
         ? `Would work on ${what}${cue ? `: “${cue}”` : ''}${kept ? ' (kept from a trial)' : ''}.`

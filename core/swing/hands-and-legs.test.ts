@@ -8,6 +8,7 @@ import {
   bodyAdds,
   chestClosedWhileHipsOpen,
   headSplit,
+  headToHand,
   hipsAtPeakDeg,
   pushBeforeRelease,
   slowingOf,
@@ -48,6 +49,18 @@ describe('hands and legs', () => {
     expect(headSplit(2300, 1.14, 30)).toBeNull();
     expect(headSplit(null, 1.14, 45)).toBeNull();
     expect(headSplit(2300, 1.14, null)).toBeNull();
+  });
+  test('head to hand: the ratio of the maxima is that of the swing, and needs the hands’ place', () => {
+    const t = Array.from({ length: 61 }, (_, i) => -0.3 + i * 0.005);
+    // Hands peak at 8 m/s and slow to 6, the club turns up to 36 rad/s at the strike.
+    const handMps = t.map((x) => 8 - 2 * Math.max(0, (x + 0.08) / 0.08) ** 2);
+    const club = t.map((x) => Math.max(0, 36 * DEG * (1 + x / 0.3)));
+    const swing = { ...SWING, curves: { timeS: t, dps: { club }, handMps } };
+    const ratio = must(headToHand(swing, 1.143));
+    expect(ratio.ofMaxima.value).toBeCloseTo((6 + 36 * (1.143 - HANDS_FROM_BUTT_M)) / 8, 1);
+    expect(ratio.mean.value).toBeGreaterThan(3);
+    expect(ratio.mean.value).toBeLessThan(ratio.ofMaxima.value + 1.5);
+    expect(headToHand(SWING, 1.143)).toBeNull();
   });
   test('hips at their peak, and the chest closed while they are open', () => {
     const hips = must(hipsAtPeakDeg(SWING));

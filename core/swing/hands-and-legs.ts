@@ -25,6 +25,9 @@ export interface ReadSwing {
   readonly curves: {
     readonly timeS: readonly number[];
     readonly deg?: Readonly<Partial<Record<Part, readonly number[]>>>;
+    readonly dps?: Readonly<Partial<Record<Part, readonly number[]>>>;
+    /** Speed of the hands, where the file has their place. */
+    readonly handMps?: readonly number[];
   };
   readonly releaseStartBeforeStrikeMs: number | null;
 }
@@ -66,6 +69,37 @@ export function headSplit(
     turningMps: { value: turning, sd: turningSd },
     travelMps: { value: headMps - turning, sd: travelSd },
     travelShare: { value: 1 - turning / headMps, sd: travelSd / headMps },
+  };
+}
+
+/** Head speed against hand speed over the last part of the downswing. */
+export interface HeadToHand {
+  /** Greatest head speed over greatest hand speed. */
+  readonly ofMaxima: Read;
+  /** Mean of the ratio over the last 150 ms. */
+  readonly mean: Read;
+}
+const LAST_S = 0.15;
+const FEWEST_SAMPLES = 8;
+const HAND_SHARE_SD = 0.05;
+/** Range of the greatest head speed over the greatest hand speed that players reach (plausible swings). */
+export const TYPICAL_HEAD_TO_HAND: readonly [number, number] = [4, 6.5];
+
+/** Ratio of head to hand speed from the hands' own curve and the club's turning; null without the hands' place. */
+export function headToHand({ curves }: ReadSwing, clubLengthM: number): HeadToHand | null {
+  const { timeS, handMps, dps } = curves;
+  const club = dps?.club;
+  if (!handMps || !club) return null;
+  const reach = clubLengthM - HANDS_FROM_BUTT_M;
+  const last = timeS.flatMap((t, i) => (t >= -LAST_S && t <= 0 && handMps[i]! > 0.5 ? [i] : []));
+  if (last.length < FEWEST_SAMPLES) return null;
+  const head = (i: number): number => handMps[i]! + degToRad(Math.max(0, club[i]!)) * reach;
+  const share = Math.hypot(TURNING_SHARE_SD, LENGTH_SD_M / reach, HAND_SHARE_SD);
+  const read = (value: number): Read => ({ value, sd: value * share });
+  const most = (of: (i: number) => number): number => Math.max(...last.map(of));
+  return {
+    ofMaxima: read(most(head) / most((i) => handMps[i]!)),
+    mean: read(last.reduce((s, i) => s + head(i) / handMps[i]!, 0) / last.length),
   };
 }
 

@@ -1,4 +1,5 @@
 import type { CurvesWire } from '../../api/types.ts';
+import type { HandSpeeds } from '../../core/capture/hand-speed.ts';
 import { SEGMENTS, type Segment } from '../../core/capture/motion.ts';
 import type { Sequence } from '../../core/capture/sequence.ts';
 import { radToDeg } from '../../core/units/units.ts';
@@ -8,7 +9,7 @@ const PICTURE_POINTS = 260;
 const PICTURE_S = 1.6;
 
 /** Curves thinned for the picture, rounded to a tenth of a degree and of a degree a second. */
-export function curvesToWire(sequence: Sequence): CurvesWire {
+export function curvesToWire(sequence: Sequence, hands: HandSpeeds | null): CurvesWire {
   const { timeS, ratesRadPerS, anglesRad, wristRad } = sequence.curves;
   const from = timeS.findIndex((t) => t >= -PICTURE_S);
   const step = Math.max(1, Math.floor((timeS.length - from) / PICTURE_POINTS));
@@ -22,5 +23,8 @@ export function curvesToWire(sequence: Sequence): CurvesWire {
     dps: all(ratesRadPerS),
     deg: all(anglesRad),
     ...(wristRad ? { wristDeg: thin(wristRad) } : {}),
+    ...(hands
+      ? { handMps: indices.map((i) => Math.round(100 * hands.at(timeS[i]! + sequence.strike.timeS)) / 100) }
+      : {}),
   };
 }

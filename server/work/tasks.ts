@@ -26,6 +26,7 @@ import { stepLedger, type StepLedger } from '../../core/trial/steps.ts';
 import { analyseTrial, type TrialAnswer } from '../../core/trial/trial.ts';
 import { trialValues } from '../../core/trial/values.ts';
 import { readForeignShots, readShots } from './read-shots.ts';
+import { handSpeeds } from '../../core/capture/hand-speed.ts';
 import { curvesToWire } from './curves.ts';
 import { weighLesson } from './weigh-lesson.ts';
 import { reviewSessions } from './review-sessions.ts';
@@ -51,7 +52,7 @@ async function readMotion({ file, name, id, options, own }: CaptureFile) {
     rows: capture.timeS.length,
     content: own ? null : writeMotionCsv(capture),
     sequence: sequenceToWire(sequence),
-    curves: curvesToWire(sequence),
+    curves: curvesToWire(sequence, handSpeeds(capture)),
     measurements: measureMotion(capture, sequence, { kind: 'motion', id, label: name }),
     priceInputs: priceInputs(sequence) ?? null,
   };

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { LessonAnswer } from '../../../api/types.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
@@ -67,6 +67,19 @@ function School({ view, own, lessonId }: { view: LensView; own: boolean; lessonI
       <Soft>
         Looks first at {view.looksFirst}. Cues: {view.cueStyle}.
       </Soft>
+      {view.next.drills.length > 0 ? (
+        <>
+          <h4>Its drills and cues for it</h4>
+          <List>
+            {view.next.drills.map((d) => (
+              <li key={d.id}>
+                <Link to={`/drills?drill=${d.id}`}>{d.name}</Link>
+                {d.cue ? `: “${d.cue}”` : ''}
+              </li>
+            ))}
+          </List>
+        </>
+      ) : null}
       {STANCES.map(([stance, name]) => {
         const of = view.faults.filter((f) => f.stance === stance);
         return of.length === 0 ? null : (

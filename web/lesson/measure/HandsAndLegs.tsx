@@ -6,9 +6,11 @@ import {
   bodyAdds,
   chestClosedWhileHipsOpen,
   headSplit,
+  headToHand,
   hipsAtPeakDeg,
   pushBeforeRelease,
   slowingOf,
+  TYPICAL_HEAD_TO_HAND,
   TYPICAL_TRAVEL,
   typicalLengthM,
   type Read,
@@ -85,7 +87,9 @@ export function HandsAndLegs({
   ).data;
   if (!swing || !motion) return null;
   const head = block.statistics.clubSpeedMps?.median ?? null;
-  const split = headSplit(swing.clubDpsAtStrike, block.circumstances.clubLengthM ?? typicalLengthM(block.club), head);
+  const lengthM = block.circumstances.clubLengthM ?? typicalLengthM(block.club);
+  const split = headSplit(swing.clubDpsAtStrike, lengthM, head);
+  const ratio = headToHand(swing, lengthM);
   const hips = hipsAtPeakDeg(swing);
   const closed = chestClosedWhileHipsOpen(swing);
   const push = ground?.ground.peakLeadVerticalBw
@@ -108,6 +112,15 @@ export function HandsAndLegs({
           },
         ]
       : []),
+    {
+      name: 'head speed over hand speed, last 150 ms',
+      value: ratio
+        ? `${plusMinus(ratio.ofMaxima, '', 1)} of the greatest, ${plusMinus(ratio.mean, '', 1)} on average`
+        : 'cannot say',
+      says: ratio
+        ? `Typical of the greatest: ${TYPICAL_HEAD_TO_HAND[0]} to ${TYPICAL_HEAD_TO_HAND[1]}.`
+        : 'It takes the place of the hands in the file (hand_x_m, hand_y_m, hand_z_m).',
+    },
     {
       name: 'hips to the target line at their peak',
       value: hips

@@ -1,8 +1,11 @@
 import { lazy, Suspense, useState } from 'react';
 import { NavLink, useSearchParams } from 'react-router';
 import type { LessonAnswer } from '../../../api/types.ts';
+import { CALLED } from '../../../core/called/run.ts';
+import { TRIED } from '../../../core/trial/run.ts';
 import { Choice } from '../../kit/chips.tsx';
-import { Soft, Waiting } from '../../kit/layout.tsx';
+import { QuietButton } from '../../kit/controls.tsx';
+import { Row, Soft, Waiting } from '../../kit/layout.tsx';
 import { ViewLinks } from '../../kit/ViewLinks.tsx';
 import { blockName } from '../common/block-name.ts';
 import { BlockView } from './BlockView.tsx';
@@ -41,12 +44,15 @@ export default function Measure({
 }) {
   const [search, setSearch] = useSearchParams();
   const [glance, setGlance] = useState(false);
+  const [tried, setTried] = useState(false);
   const { blocks } = lesson;
   const view = VIEWS.find((v) => v.id === search.get('view'))?.id ?? 'block';
   const flown = view === 'pattern' || view === 'budget';
   // Swings without a ball have no flight and no distance.
   const eligible = flown ? blocks.filter((b) => b.withBall) : blocks;
   const block = eligible.find((b) => b.id === search.get('block')) ?? eligible[eligible.length - 1];
+  // Every turn of a trial has its own block: they stand under Try, and here on demand.
+  const folded = eligible.filter((b) => (b.condition === TRIED || b.condition === CALLED) && b.id !== block?.id);
   const address = (id: string): string => {
     const next = new URLSearchParams(search);
     next.delete('new');
@@ -96,13 +102,22 @@ export default function Measure({
       ) : (
         <>
           {needsBlock && eligible.length > 1 ? (
-            <Choice
-              label="Block"
-              hideLabel
-              value={block?.id ?? null}
-              onChange={choose}
-              options={eligible.map((b) => ({ id: b.id, name: blockName(b) }))}
-            />
+            <Row>
+              <Choice
+                label="Block"
+                hideLabel
+                value={block?.id ?? null}
+                onChange={choose}
+                options={eligible
+                  .filter((b) => tried || !folded.includes(b))
+                  .map((b) => ({ id: b.id, name: blockName(b) }))}
+              />
+              {folded.length > 0 ? (
+                <QuietButton onPress={() => setTried(!tried)} aria-expanded={tried}>
+                  {tried ? 'Fold those of trials and calls' : `and ${folded.length} of trials and calls`}
+                </QuietButton>
+              ) : null}
+            </Row>
           ) : null}
           <Suspense fallback={<Waiting what="the view" />}>
             {view === 'setup' ? <SetupView lesson={lesson} /> : null}

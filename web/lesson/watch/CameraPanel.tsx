@@ -7,6 +7,8 @@ import { useCamera, type CameraState } from './use-camera.ts';
 
 const Finder = styled.video`
   width: 100%;
+  /* Its room is there before the picture is: nothing below it moves. */
+  aspect-ratio: 16 / 9;
   max-height: 330px;
   background: #14110e;
   border-radius: var(--radius);

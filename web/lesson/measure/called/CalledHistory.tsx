@@ -1,10 +1,9 @@
 import { format } from 'date-fns';
 import type { CalledHistoryWire } from '../../../../api/called-types.ts';
+import { slopeWords } from '../../../../core/called/called-sentence.ts';
 import { calledThing } from '../../../../core/called/things.ts';
 import { percent } from '../../../../core/numeric/percent.ts';
 import { Card, DataTable, SideScroll } from '../../../kit/layout.tsx';
-
-const figure = (v: number): string => v.toFixed(2).replace('-', '−');
 
 /** How far calls were done before, newest first. */
 export function CalledHistory({ history }: { history: readonly CalledHistoryWire[] }) {
@@ -32,9 +31,7 @@ export function CalledHistory({ history }: { history: readonly CalledHistoryWire
                   {h.lessonId === null ? ', at home' : ''}
                 </td>
                 <td>{h.swings}</td>
-                <td>
-                  {figure(h.slope)} ({figure(h.slopeInterval90[0])} to {figure(h.slopeInterval90[1])})
-                </td>
+                <td>{slopeWords(h)}</td>
                 <td>{percent(h.score)}</td>
               </tr>
             ))}

@@ -2,15 +2,13 @@ import { useState } from 'react';
 import type { CalledRunWire } from '../../../../api/called-types.ts';
 import type { LessonAnswer } from '../../../../api/types.ts';
 import type { CalledLine } from '../../../../core/called/called.ts';
-import { amountWords, callWords, valueWords } from '../../../../core/called/called-sentence.ts';
+import { amountWords, callWords, slopeWords, valueWords } from '../../../../core/called/called-sentence.ts';
 import { thingOf } from '../../../../core/called/run.ts';
 import { percent } from '../../../../core/numeric/percent.ts';
 import { ask } from '../../../base/api.ts';
 import { DataTable, Failed, Row, SideScroll, Soft } from '../../../kit/layout.tsx';
 import { useLessonWrite } from '../../common/data.ts';
 import { NumberPad } from './NumberPad.tsx';
-
-const figure = (v: number): string => v.toFixed(2).replace('-', '−');
 
 /** What was done at each call, the lines with a ball and without, and the value that is aimed at. */
 export function CalledTable({ run, lesson }: { run: CalledRunWire; lesson: LessonAnswer }) {
@@ -65,11 +63,7 @@ export function CalledTable({ run, lesson }: { run: CalledRunWire; lesson: Lesso
                 <tr key={name}>
                   <th scope="row">{name}</th>
                   <td>{l?.swings ?? '–'}</td>
-                  <td>
-                    {l
-                      ? `${figure(l.slope)} (${figure(l.slopeInterval90[0])} to ${figure(l.slopeInterval90[1])})`
-                      : 'cannot say'}
-                  </td>
+                  <td>{l ? slopeWords(l) : 'cannot say'}</td>
                   <td>{l ? percent(l.score) : '–'}</td>
                 </tr>
               ))}
