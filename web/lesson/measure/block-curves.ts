@@ -15,6 +15,8 @@ export function useCaptures(block: BlockWire) {
     queryFn: () => ask('GET /blocks/:id/curves', { id: block.id }),
     enabled: ids.length > 0,
     staleTime: Infinity,
+    // Another file that comes in leaves the open panels of the block as they are, with what was chosen in them.
+    placeholderData: (previous, query) => (query?.queryKey[1] === block.id ? previous : undefined),
     select: ({ motions, grounds }): WholeCaptures => ({
       motions: block.motions.flatMap((m) => (motions[m.id] ? [{ ...m, curves: motions[m.id]! }] : [])),
       grounds: block.grounds.flatMap((g) => (grounds[g.id] ? [{ ...g, traces: grounds[g.id]! }] : [])),
