@@ -220,6 +220,13 @@ describe('closed by the file', () => {
     // What was swung in an earlier lesson can still be written down.
     await server.block(await server.lesson(studentId, 20));
   });
+  test('a back that hurts on file closes blocks at full intent, not easy ones', async () => {
+    const studentId = await server.student({ name: 'Sore back', painfulParts: ['lower back'] });
+    const lessonId = await server.lesson(studentId);
+    const full = await server.call('post', `/lessons/${lessonId}/blocks`, blockOf({ effort: 9 })).expect(422);
+    expect(JSON.stringify(full.body)).toContain('Loads the lower back, which hurts at present.');
+    await server.call('post', `/lessons/${lessonId}/blocks`, blockOf({ effort: 6 })).expect(201);
+  });
   test('clearance and consent need a name and cannot lie in the future', async () => {
     const { studentId } = await practising();
     const put = (change: Record<string, unknown>) => server.call('put', `/students/${studentId}`, person(change));

@@ -119,3 +119,6 @@ export function safetyOf(d: { asks: readonly string[]; kit: readonly KitId[]; ru
     cautions: [...new Set(asked.flatMap((a) => a.cautions))],
   };
 }
+
+/** Parts that a swing at full effort loads, whatever it is swung in. */
+export const FULL_EFFORT_LOADS: readonly BodyPart[] = ASKS.find((a) => a.id === 'full-effort')?.demands ?? [];

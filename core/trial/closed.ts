@@ -1,3 +1,4 @@
+import { FULL_EFFORT_LOADS } from '../catalogue/drill-asks.ts';
 import { drillById } from '../catalogue/drills.ts';
 import { bodyClosedBecause, planClosedBecause } from '../plan/body.ts';
 import { FULL_INTENT_EFFORT } from '../plan/load.ts';
@@ -15,7 +16,10 @@ export function trialClosedBecause(conditions: readonly TrialCondition[], studen
     const drill = drillById(c.drillId);
     const own = drill
       ? closedByBody(drill, student)
-      : bodyClosedBecause({ loads: [], maximal: effortOf(c) !== null }, student);
+      : bodyClosedBecause(
+          effortOf(c) === null ? { loads: [], maximal: false } : { loads: FULL_EFFORT_LOADS, maximal: true },
+          student,
+        );
     for (const r of own) reasons.add(`${c.label}: ${r}`);
   }
   return [...reasons];

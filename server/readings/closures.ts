@@ -1,5 +1,6 @@
 import type { ClosuresWire } from '../../api/body-types.ts';
 import { openTests } from '../../core/battery/open-tests.ts';
+import { FULL_EFFORT_LOADS } from '../../core/catalogue/drill-asks.ts';
 import { bodyClosedBecause, planClosedBecause } from '../../core/plan/body.ts';
 import { FULL_INTENT_EFFORT, loadOn, type Load } from '../../core/plan/load.ts';
 import type { PlanStudent } from '../../core/plan/open-drills.ts';
@@ -75,7 +76,9 @@ export async function refuseClosedBlock(
   const who = await planStudent(db, practiceId, student, now);
   const test = openTests(who).find((t) => t.test.condition === block.condition && block.condition !== 'normal');
   const fullIntent = test !== undefined || (block.effort ?? 0) >= FULL_INTENT_EFFORT;
-  const closed = test ? test.closedBecause : bodyClosedBecause({ loads: [], maximal: fullIntent }, who);
+  const closed = test
+    ? test.closedBecause
+    : bodyClosedBecause({ loads: fullIntent ? FULL_EFFORT_LOADS : [], maximal: fullIntent }, who);
   if (closed.length > 0)
     throw new Problem(422, 'block-closed', `This block is closed: ${closed.join(' ')}`, 'condition');
   if (!fullIntent) return;
