@@ -139,7 +139,11 @@ test('one swing, all its records: joined at the strike, shifted, parted', async 
   await choose(page, 'Import a captured swing', textFile('swing.csv', fixture('00-even-240hz')));
   await choose(page, 'Import its ground', textFile('hang.csv', GROUND));
   const joined = page.getByRole('region', { name: 'Swings joined at the strike' });
+  const panel = page.getByRole('region', { name: 'Hands and legs' });
+  const apart = panel.getByRole('row', { name: /^greatest push of the lead leg/ });
+  await expect(apart).toContainText('cannot say');
   await joined.getByRole('button', { name: 'Join the two in their order' }).click();
+  await expect(apart).toContainText(/\d+ ms ± \d+ ms/);
   await expect(page.getByTestId('push-and-release')).toContainText(
     /The legs push most \d+ ms (before|after) the release/,
   );

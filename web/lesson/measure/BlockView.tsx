@@ -222,7 +222,12 @@ export function BlockView({
       {motions.map((m) => (
         <SequencePanel key={m.id} motion={m} player={player} lesson={lesson} />
       ))}
-      <HandsAndLegs block={block} motion={motions.at(-1)} ground={grounds.at(-1)} lessonId={lesson.lesson.id} />
+      <HandsAndLegs
+        block={block}
+        motion={motions.findLast((m) => block.swings.some((s) => s.motionId === m.id && s.groundId)) ?? motions.at(-1)}
+        grounds={grounds}
+        lessonId={lesson.lesson.id}
+      />
       {block.shotsTotal > 0 ? <ShotTable block={block} lessonId={lesson.lesson.id} /> : null}
     </>
   );

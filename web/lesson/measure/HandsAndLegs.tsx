@@ -41,6 +41,9 @@ const Wrapped = styled(SideScroll)`
   }
 `;
 
+/** Error of the start of a release, ms. */
+const RELEASE_SD_MS = 5;
+
 interface Line {
   readonly name: string;
   readonly value: ReactNode;
@@ -51,12 +54,12 @@ interface Line {
 export function HandsAndLegs({
   block,
   motion,
-  ground,
+  grounds,
   lessonId,
 }: {
   block: BlockWire;
   motion: MotionWire | undefined;
-  ground: GroundWire | undefined;
+  grounds: readonly GroundWire[];
   lessonId: string;
 }) {
   const units = useUnits();
@@ -86,15 +89,24 @@ export function HandsAndLegs({
     adds.length > 0 && full > 0,
   ).data;
   if (!swing || !motion) return null;
-  const head = block.statistics.clubSpeedMps?.median ?? null;
+  // Records of two swings say nothing together: push and release need what was joined at the strike.
+  const joined = block.swings.find((s) => s.motionId === motion.id);
+  const ground = grounds.find((g) => g.id === joined?.groundId)?.ground.peakLeadVerticalBw;
+  const own = block.shots.find((s) => s.id === joined?.shotId)?.values.clubSpeedMps;
+  const head = own ?? block.statistics.clubSpeedMps?.median ?? null;
   const lengthM = block.circumstances.clubLengthM ?? typicalLengthM(block.club);
   const split = headSplit(swing.clubDpsAtStrike, lengthM, head);
   const ratio = headToHand(swing, lengthM);
   const hips = hipsAtPeakDeg(swing);
   const closed = chestClosedWhileHipsOpen(swing);
-  const push = ground?.ground.peakLeadVerticalBw
-    ? pushBeforeRelease(swing, ground.ground.peakLeadVerticalBw.beforeStrikeS, motion.sequence.strike.uncertaintyMs + 5)
-    : null;
+  const push =
+    joined && ground
+      ? pushBeforeRelease(
+          swing,
+          ground.beforeStrikeS - joined.groundShiftS + joined.motionShiftS,
+          motion.sequence.strike.uncertaintyMs + RELEASE_SD_MS,
+        )
+      : null;
   const speedOf = (r: Read): string => `${units.speed(r.value)} ± ${units.speedFigure(r.sd)}`;
   const [low, high] = TYPICAL_TRAVEL;
   const lines: Line[] = [
@@ -168,7 +180,7 @@ export function HandsAndLegs({
           'Push and release lie within their error of each other.'
         )
       ) : (
-        'It takes plates under both feet and the wrist angle of one swing; on film look whether the lead leg straightens only after the ball.'
+        'It takes plates under both feet and the wrist angle, joined as one swing above; on film look whether the lead leg straightens only after the ball.'
       ),
     },
     ...adds.map((a, i) => {
@@ -197,7 +209,8 @@ export function HandsAndLegs({
         </DataTable>
       </Wrapped>
       <Soft>
-        ± is one standard deviation; intervals are 90 %. Head speed is the median of this block; the curves are those of{' '}
+        ± is one standard deviation; intervals are 90 %. Head speed is{' '}
+        {own === undefined ? 'the median of this block' : 'that of the joined shot'}; the curves are those of{' '}
         {motion.fileName}. Without tests of the body in this lesson nothing is said of what it adds.
       </Soft>
     </Card>
