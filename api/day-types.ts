@@ -17,6 +17,14 @@ export interface AppointmentWire {
   overlaps: string[];
 }
 
+/** A lesson that was begun without an appointment. */
+export interface BegunLessonWire {
+  id: string;
+  studentId: string;
+  studentName: string;
+  startsAt: string;
+}
+
 /** A lesson of the day: to come, under way, or over. */
 export interface DayLesson {
   /** Of the lesson; null while it has not been opened. */

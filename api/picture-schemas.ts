@@ -2,6 +2,7 @@ import * as yup from 'yup';
 import { CHECKPOINTS } from '../core/catalogue/stages.ts';
 import {
   DRAWING_KINDS,
+  MOMENTS,
   PICTURE_POINTS,
   POINT_SOURCES,
   VIEWS,
@@ -32,6 +33,15 @@ const mark = yup.object({
   spreadS: yup.number().min(0).max(60),
 });
 
+const moment = yup.object({
+  timeS: yup.number().min(0).max(36_000).required(),
+  sdS: yup.number().min(0).max(60).required(),
+  by: yup
+    .string()
+    .oneOf(['eye', 'ear'] as const)
+    .required(),
+});
+
 const each = <S extends yup.Schema>(keys: readonly string[], schema: S) =>
   yup.object(Object.fromEntries(keys.map((k) => [k, schema.default(undefined).optional()]))).noUnknown();
 
@@ -39,6 +49,7 @@ const each = <S extends yup.Schema>(keys: readonly string[], schema: S) =>
 export const marksSchema = yup.object({
   slowFactor: yup.number().min(1).max(64).required(),
   checkpoints: each(CHECKPOINTS, mark).required(),
+  moments: each(MOMENTS, moment).default(undefined).optional(),
   frames: yup
     .array(yup.object({ frame: frame().required(), points: each(PICTURE_POINTS, point).required() }))
     .max(MOST_FRAME)
@@ -75,6 +86,7 @@ export const marksSchema = yup.object({
 export const marksOf = (checked: yup.InferType<typeof marksSchema>): PictureMarks => ({
   ...checked,
   checkpoints: checked.checkpoints as PictureMarks['checkpoints'],
+  ...(checked.moments ? { moments: checked.moments as PictureMarks['moments'] } : {}),
   frames: checked.frames.map((f) => ({ frame: f.frame, points: f.points as FramePoints })),
 });
 

@@ -1,4 +1,5 @@
-import type { Phase, ProgrammeDay, ProgrammeWish } from '../core/plan/programme.ts';
+import type { Phase } from '../core/plan/phases.ts';
+import type { ProgrammeDay, ProgrammeWish } from '../core/plan/programme.ts';
 
 /** What was done in a week of a programme. */
 export interface ProgrammeWeekWire {

@@ -1,5 +1,5 @@
 import type { CourseAnswer } from './course-types.ts';
-import type { AppointmentWire, TodayAnswer } from './day-types.ts';
+import type { AppointmentWire, BegunLessonWire, TodayAnswer } from './day-types.ts';
 import type { GateAnswer } from '../core/plan/protocol.ts';
 import type { LessonSheet, SeasonSheet } from './paper-types.ts';
 import type { ProgrammeAnswer } from './programme-types.ts';
@@ -69,6 +69,7 @@ export interface MappedShots {
 /** Every address of the API with what it answers: the one list that server and pages are checked against. */
 export interface Answers {
   'GET /appointments': AppointmentWire[];
+  'GET /appointments/none': BegunLessonWire[];
   'POST /appointments': { id: string };
   'PATCH /appointments/:id': Nothing;
   'DELETE /appointments/:id': Nothing;

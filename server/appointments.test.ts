@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import type { AppointmentWire, TodayAnswer } from '../api/day-types.ts';
+import type { AppointmentWire, BegunLessonWire, TodayAnswer } from '../api/day-types.ts';
 import type { RemovalWire } from '../api/types.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { startRungOf } from '../core/catalogue/drill-rungs.ts';
@@ -169,5 +169,21 @@ describe('between the lessons', () => {
     await log(0, { pain: true, painNote: '', painPart: 'elbow', painKind: 'dull' });
     expect(await inbox(studentId)).toEqual(['pain', 'done']);
     expect(await inbox(await server.student({ name: 'Nothing Runs' }))).toEqual([]);
+  });
+  test('the week knows lessons that were begun without an appointment; one with its appointment is not told twice', async () => {
+    const student = await server.student({ name: 'Walk In' });
+    const walkIn = await server.lesson(student);
+    const planned = await make(student, [clock(9, 0, 0)]);
+    await server.call('post', `/appointments/${planned}/lesson`, { id: uuid() }).expect(201);
+    const stretch = `from=${clock(0)}&to=${clock(0, 0, 1)}`;
+    const mine = async (cookie?: string): Promise<BegunLessonWire[]> =>
+      ((await server.call('get', `/appointments/none?${stretch}`, undefined, cookie)).body as BegunLessonWire[]).filter(
+        (l) => l.studentId === student,
+      );
+    expect(await mine()).toEqual([
+      { id: walkIn, studentId: student, studentName: 'Walk In', startsAt: expect.any(String) as unknown as string },
+    ]);
+    expect(await mine(other)).toEqual([]);
+    await server.call('get', `/appointments/none?from=${clock(1)}&to=${clock(0)}`).expect(422);
   });
 });

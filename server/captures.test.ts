@@ -2,7 +2,7 @@ import { tuple } from '../core/numeric/tuple.ts';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { LessonAnswer, MotionWire, StudentMotionWire } from '../api/types.ts';
+import type { LedgerAnswer, LessonAnswer, MotionWire, StudentMotionWire } from '../api/types.ts';
 import { SEGMENTS } from '../core/capture/motion.ts';
 import { must } from '../core/errors/must.ts';
 import { analyseSequence } from '../core/capture/sequence.ts';
@@ -122,7 +122,7 @@ test('radians under a °/s header are asked about and read when said so', async 
 
 describe('one swing of several records', () => {
   test('joins a captured swing and its ground, is shifted, and lets go of what is taken back', async () => {
-    const { lesson, path, blockId } = await lessonWithBlock();
+    const { lesson, path, blockId, lessonId, studentId } = await lessonWithBlock();
     const importId = uuid();
     await server.upload(path('motion', { id: importId }), CSV).expect(201);
     await server.upload(path('ground'), GROUND).expect(201);
@@ -132,7 +132,20 @@ describe('one swing of several records', () => {
     await server.call('post', `/blocks/${blockId}/swings`, swing).expect(201);
     const again = await server.call('post', `/blocks/${blockId}/swings`, { ...swing, id: uuid() }).expect(409);
     expect(again.body).toMatchObject({ code: 'already-joined' });
+    // Together they tell when the legs pushed against the release; plates laid 12 ms later tell it 12 ms later.
+    const ledgerOf = async (id: string): Promise<LedgerAnswer['findings'][number] | undefined> => {
+      const { findings } = (await server.call('get', `/lessons/${id}/ledger`)).body as LedgerAnswer;
+      return findings.find((f) => f.sign === 'push-peak-after-release');
+    };
+    const before = must((await ledgerOf(lessonId))?.value);
     await server.call('patch', `/swings/${swing.id}`, { groundShiftS: 0.012 }).expect(204);
+    expect(must((await ledgerOf(lessonId))?.value) - before).toBeCloseTo(12, 6);
+    // The next lesson of the student still has it, a little less sure.
+    const next = await server.lesson(studentId, -1);
+    const carried = must(await ledgerOf(next));
+    expect(carried.value).toBeCloseTo(before + 12, 6);
+    expect(Math.abs(carried.logOdds)).toBeLessThanOrEqual(Math.abs(must(await ledgerOf(lessonId)).logOdds));
+    expect(carried.source).toMatchObject({ lessonId });
     expect((await lesson()).blocks[0]!.swings).toEqual([
       {
         id: swing.id,
@@ -151,6 +164,7 @@ describe('one swing of several records', () => {
     await server.call('patch', `/swings/${swing.id}`, { groundShiftS: 5 }).expect(422);
     await server.call('delete', `/imports/${importId}`).expect(204);
     expect((await lesson()).blocks[0]!.swings).toMatchObject([{ motionId: null, groundId: swing.groundId }]);
+    expect(await ledgerOf(lessonId)).toBeUndefined();
     await server.call('delete', `/swings/${swing.id}`).expect(204);
     expect((await lesson()).blocks[0]!.swings).toEqual([]);
   });

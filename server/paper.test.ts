@@ -3,7 +3,7 @@ import { startRungOf } from '../core/catalogue/drill-rungs.ts';
 import type { LessonSheet, SeasonSheet } from '../api/paper-types.ts';
 import type { PrescribeAnswer } from '../api/types.ts';
 import { drillById } from '../core/catalogue/drills.ts';
-import { addDays } from '../core/plan/programme.ts';
+import { addDays } from '../core/plan/calendar-days.ts';
 import { TestServer, uuid } from './test-support.ts';
 
 jest.setTimeout(120_000);

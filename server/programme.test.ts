@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { ProgrammeAnswer } from '../api/programme-types.ts';
 import type { PracticeAnswer } from '../api/types.ts';
-import { addDays } from '../core/plan/programme.ts';
+import { addDays } from '../core/plan/calendar-days.ts';
 import { TestServer, uuid } from './test-support.ts';
 
 jest.setTimeout(120_000);

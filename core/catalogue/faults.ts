@@ -4,113 +4,12 @@ import { DELIVERY_FAULTS } from './faults-delivery.ts';
 import { GROUND_FAULTS } from './faults-ground.ts';
 import { HEARD_FAULTS } from './faults-heard.ts';
 import { PICTURED_FAULTS } from './faults-pictured.ts';
+import { SETUP_AND_BACKSWING_FAULTS } from './faults-setup-and-backswing.ts';
 import { STAGES } from './stages.ts';
 
 export type { Fault, SeenSign } from './fault-type.ts';
 
 const MOVEMENT_FAULTS: readonly Fault[] = [
-  fault(
-    'tension',
-    'set-up',
-    'Tension',
-    'Hard grip, locked elbow and raised shoulders slow the elbows and wrists.',
-    0.049,
-    [
-      ['tension-elbow', 'set-up', 'face-on', 'Lead elbow locked'],
-      ['tension-shoulders', 'set-up', 'face-on', 'Shoulders pulled up'],
-      ['tension-grip', 'takeaway', 'either', 'Knuckles white, forearms hard'],
-    ],
-    ['effort-over-speed'],
-    ['loose-chain', 'free-swing'],
-  ),
-  fault(
-    'setup-grip',
-    'set-up',
-    'Grip in the palm, or too strong or weak',
-    'The club lies in the palm or the hands sit far round it, so the wrists cannot work freely.',
-    0.0235,
-    [['grip-palm', 'set-up', 'either', 'Club lies across the palm of the lead hand']],
-    ['tension'],
-    ['hands-and-arms', 'loose-chain'],
-  ),
-  fault(
-    'setup-aim',
-    'set-up',
-    'Aim off',
-    'Feet or face are not aimed where the player means them.',
-    0.0235,
-    [['aim-feet-off', 'set-up', 'down-the-line', 'Feet or face aimed away from the target']],
-    ['over-the-top'],
-    ['built-backswing'],
-  ),
-  fault(
-    'setup-hands',
-    'set-up',
-    'Hands too low or reaching',
-    'The handle is too low or too far out, which the swing has to make up for.',
-    0.0195,
-    [['hands-reach', 'set-up', 'down-the-line', 'Hands reach for the ball or hang too low']],
-    ['early-extension'],
-    ['built-backswing'],
-  ),
-  fault(
-    'setup-driver',
-    'set-up',
-    'Set-up too level for driver',
-    'Narrow stance, no side tilt or ball too far back.',
-    0.0403,
-    [
-      ['setup-ball-back', 'set-up', 'face-on', 'Ball back of the lead heel with a driver'],
-      ['setup-no-tilt', 'set-up', 'face-on', 'No side tilt away from the target'],
-    ],
-    ['steep-attack'],
-  ),
-  fault(
-    'sway',
-    'backswing',
-    'Hip sways out',
-    'The trail hip moves outside the trail foot instead of turning.',
-    0.036,
-    [['sway-hip', 'top', 'face-on', 'Trail hip outside the trail foot']],
-    ['short-turn'],
-    ['ground-up'],
-  ),
-  fault(
-    'slow-takeaway',
-    'backswing',
-    'Slow off the ball',
-    'The backswing takes so long that nothing can be loaded.',
-    0.0235,
-    [['takeaway-slow', 'takeaway', 'either', 'Club creeps away from the ball']],
-    ['tension'],
-    ['free-swing', 'late-set'],
-  ),
-  fault(
-    'arm-deep',
-    'backswing',
-    'Lead arm drags inside',
-    'Hands go deep behind the chest, so the turn stops short.',
-    0.0403,
-    [
-      ['arm-hands-deep', 'lead arm level (back)', 'down-the-line', 'Hands deep behind the chest'],
-      ['arm-shaft-flat', 'top', 'down-the-line', 'Shaft flat and around'],
-    ],
-    ['short-turn'],
-    ['built-backswing', 'hands-and-arms'],
-  ),
-  fault(
-    'short-turn',
-    'backswing',
-    'Short backswing',
-    'The chest stops short of 80° and there is little way to build speed.',
-    0.0403,
-    [
-      ['turn-knee', 'top', 'face-on', 'Lead knee not behind the ball'],
-      ['turn-heel', 'top', 'face-on', 'Lead heel pinned and turn short'],
-    ],
-    ['sway', 'arm-deep'],
-    ['ground-up', 'built-backswing'],
-  ),
   fault(
     'arms-first',
     'transition',
@@ -318,6 +217,7 @@ const MOVEMENT_FAULTS: readonly Fault[] = [
 /** Faults in causal order. Leaks are by judgement for adults who take lessons; Settings may replace them. */
 export const FAULTS: readonly Fault[] = [
   ...BODY_FAULTS,
+  ...SETUP_AND_BACKSWING_FAULTS,
   ...MOVEMENT_FAULTS,
   ...GROUND_FAULTS,
   ...HEARD_FAULTS,

@@ -43,6 +43,8 @@ export const UNCERTAINTIES = {
   // Picture.
   pickedPoint: of(3, 'px', 'a point set by hand, each way'),
   flatAngle: of(5, '°', 'an angle in space seen as flat'),
+  shoeSeen: of(6, 'ms', 'when a shoe touches or leaves the ground, frame by frame'),
+  limbSeen: of(12, 'ms', 'when a knee or a wrist begins to open, frame by frame: it starts slowly'),
   // Ear.
   swishPlace: of(5, 'ms', 'simulated recordings of the rod'),
   swishSet: of(3, 'ms', 'what all swings of a set share: microphone’s place, stick'),

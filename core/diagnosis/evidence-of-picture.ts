@@ -39,6 +39,13 @@ const RULES: readonly Rule[] = [
   rule('shaft-back', 'shaft-lean', ['strike'], -1),
 ];
 
+/** Signs of the order of legs and release. */
+const FOOT_SIGNS: Readonly<Record<string, string>> = {
+  'lead leg straightens/release starts': 'push-after-release',
+  'lead leg straightens/swish peak': 'push-after-swish',
+  'foot leaves/swish peak': 'foot-after-swish',
+};
+
 const UNIT_OF = { angle: radToDeg(1), length: 100, share: 100 } as const;
 
 /** Where a finding from a picture comes from: which video, and its frames. */
@@ -93,5 +100,9 @@ export function measurePictureSigns(measures: PictureMeasures, from: PictureSour
   const { backswingS, backswingSdS = 0 } = measures.times;
   // The takeaway is a slow event: by eye it is known to some 60 ms, as in a motion file.
   if (backswingS !== undefined) add('backswing-time', backswingS, Math.hypot(backswingSdS, 0.06), 'takeaway to top');
+  for (const { legs, against, laterMs } of measures.feet.gaps) {
+    const sign = FOOT_SIGNS[`${legs}/${against}`];
+    if (sign) add(sign, laterMs.value, laterMs.sd, `${legs}, ${against}`);
+  }
   return out;
 }

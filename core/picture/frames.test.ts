@@ -95,6 +95,7 @@ const measures = (values: PictureValue[]): PictureMeasures => ({
   values,
   times: { provisional: false },
   speeds: {},
+  feet: { moments: [], gaps: [] },
   rate: { fps: 60, variable: false, longestStepS: 0 },
   scale: null,
   tiltRad: 0,

@@ -77,6 +77,23 @@ const UNKNOWN_SPREAD_S = 0.1;
 export const spreadS = (mark: CheckpointMark): number =>
   mark.source === 'picked' ? 0 : (mark.spreadS ?? UNKNOWN_SPREAD_S);
 
+/** What the feet do and what is to be set against it; each is seen on a frame or heard in the film's sound. */
+export const MOMENTS = [
+  'lead heel down',
+  'lead leg straightens',
+  'release starts',
+  'foot leaves',
+  'swish peak',
+] as const;
+export type Moment = (typeof MOMENTS)[number];
+
+/** When a moment was, in s of the file as the picture shows it, and how well that is known, one standard deviation. */
+export interface MomentMark {
+  readonly timeS: number;
+  readonly sdS: number;
+  readonly by: 'eye' | 'ear';
+}
+
 /** Two places a known length apart, in the plane of the motion. */
 export interface ScaleMark {
   readonly a: Px;
@@ -115,6 +132,8 @@ export interface PictureMarks {
   /** Real seconds are file seconds divided by this: 1 in ordinary files, 8 where 240 frames a second play as 30. */
   readonly slowFactor: number;
   readonly checkpoints: Partial<Record<Checkpoint, CheckpointMark>>;
+  /** Marks from before moments were kept have none. */
+  readonly moments?: Partial<Record<Moment, MomentMark>>;
   readonly frames: readonly MarkedFrame[];
   readonly scale: ScaleMark | null;
   /** From the camera to the player, m; without it a usual distance is taken and its doubt stated. */

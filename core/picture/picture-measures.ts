@@ -1,6 +1,7 @@
 import { CHECKPOINTS, type Checkpoint } from '../catalogue/stages.ts';
 import { FORMULAS, type Formula, type Scene } from './formulas.ts';
 import { leanRad, turnAbout } from './geometry.ts';
+import { footOrder, type FootOrder } from './foot-order.ts';
 import { frameRate, frameSdS, slowMotionFactors, type FrameRate } from './frame-times.ts';
 import {
   countedPoints,
@@ -49,6 +50,8 @@ export interface PictureMeasures {
   readonly values: readonly PictureValue[];
   readonly times: PictureTimes;
   readonly speeds: { readonly hands?: StrikeSpeed; readonly clubHead?: StrikeSpeed };
+  /** Legs against release and swish, where their moments are marked. */
+  readonly feet: FootOrder;
   readonly rate: FrameRate;
   readonly scale: Scale | null;
   /** Lean of the camera, rad; 0 where no plumb line was drawn. */
@@ -228,6 +231,7 @@ export function measurePicture(picture: MarkedPicture): PictureMeasures {
     values,
     times: timesOf(picture),
     speeds,
+    feet: footOrder(picture),
     rate,
     scale,
     tiltRad,

@@ -5,6 +5,7 @@ import { bodyTimes, chosenSwing, coarseSwings, isFollowed, type BodyTimes, type 
 import { departure } from './departure.ts';
 import type { CheckpointMark, View } from './marks.ts';
 import { proposeByMotion, type SwingProposal } from './propose-by-motion.ts';
+import { soundWay } from './sound-way.ts';
 import type { Grey } from './track.ts';
 
 /** What a video gives for the proposal of its checkpoints. */
@@ -33,10 +34,6 @@ export interface Proposal extends SwingProposal {
   readonly by: readonly ('body' | 'motion' | 'sound')[];
 }
 
-const SOUND_MPS = 343;
-/** Usual way of the sound from the ball to the camera, m, and what it may differ, one standard deviation. */
-const USUAL_DISTANCE_M = 4.3;
-const DISTANCE_SD_M = 0.7;
 /** A click is the strike's where it comes this near to where the hands are lowest, s of life and in their own doubts. */
 const CLICK_WITHIN_S = 0.05;
 const CLICK_WITHIN_SD = 2;
@@ -66,13 +63,13 @@ function nearestFrame(timesS: readonly number[], timeS: number): number {
 /** The strike by the click that belongs to it, taken back by the sound's way; undefined where none does. */
 function strikeByEar(from: ProposeFrom, low: Timed, downS: number): Timed | undefined {
   if (from.slowFactor !== 1 || downS > LONGEST_DOWN_S) return undefined;
-  const travelS = (from.cameraDistanceM ?? USUAL_DISTANCE_M) / SOUND_MPS;
+  const way = soundWay(from.cameraDistanceM);
   const within = CLICK_WITHIN_S + CLICK_WITHIN_SD * low.sdS;
   const near = from.clicks
-    .map((c) => ({ timeS: c.timeS - travelS, off: Math.abs(c.timeS - travelS - low.timeS) }))
+    .map((c) => ({ timeS: c.timeS - way.s, off: Math.abs(c.timeS - way.s - low.timeS) }))
     .filter((c) => c.off < within)
     .sort((a, b) => a.off - b.off)[0];
-  return near && { timeS: near.timeS, sdS: Math.hypot(DISTANCE_SD_M / SOUND_MPS, 0.001) };
+  return near && { timeS: near.timeS, sdS: Math.hypot(way.sdS, 0.001) };
 }
 
 /** Takeaway by picture and hands, each with the weight of its certainty; where they differ, their doubt is at least half of that. */

@@ -1,15 +1,7 @@
 import { dayWords } from './day-words.ts';
 import { loadOn, type LoadEntry } from './load.ts';
-import {
-  addDays,
-  daysApart,
-  PARTS,
-  QUIET_DAYS,
-  sessionOf,
-  weekdayOf,
-  type ProgrammeDay,
-  type ProgrammeWish,
-} from './programme.ts';
+import { addDays, daysApart, weekdayOf } from './calendar-days.ts';
+import { PARTS, QUIET_DAYS, sessionOf, type ProgrammeDay, type ProgrammeWish } from './programme.ts';
 import { maximalSwingCap } from './week.ts';
 
 /** A hard constraint that a programme breaks, on a day. */

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { LEVELS } from '../catalogue/stages.ts';
 import { loadOn, type LoadEntry } from './load.ts';
-import { addDays, daysApart, planProgramme, weekdayOf, type ProgrammeWish } from './programme.ts';
+import { addDays, daysApart, weekdayOf } from './calendar-days.ts';
+import { planProgramme, type ProgrammeWish } from './programme.ts';
 import { brokenRules, moveSession } from './programme-rules.ts';
 
 const START = '2026-03-02';

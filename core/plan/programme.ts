@@ -1,23 +1,13 @@
 import type { Level } from '../catalogue/stages.ts';
 import { dayWords } from './day-words.ts';
+import { addDays, daysApart, WEEK, weekdayOf } from './calendar-days.ts';
 import { loadOn, MOST_WEEKLY_RISE, type LoadEntry } from './load.ts';
+import { phasesOf, type Phase, type PhaseId } from './phases.ts';
 import { maximalSwingCap } from './week.ts';
 
-const DAY_MS = 86_400_000;
-const WEEK = 7;
-
-export type PhaseId = 'learn' | 'force' | 'transfer' | 'taper';
 export type Part = 'warm-up' | 'technique' | 'force' | 'transfer';
 /** Order of the parts of a session: technique before force, transfer last. */
 export const PARTS: readonly Part[] = ['warm-up', 'technique', 'force', 'transfer'];
-
-export interface Phase {
-  readonly id: PhaseId;
-  /** Days, YYYY-MM-DD, both within. */
-  readonly from: string;
-  readonly to: string;
-  readonly endsWhen: string;
-}
 
 export interface PlannedSession {
   readonly parts: readonly Part[];
@@ -78,66 +68,9 @@ export interface Programme {
   readonly gaveWay: readonly string[];
 }
 
-export const addDays = (day: string, n: number): string =>
-  new Date(Date.parse(`${day}T00:00:00Z`) + n * DAY_MS).toISOString().slice(0, 10);
-export const daysApart = (from: string, to: string): number => Math.round((Date.parse(to) - Date.parse(from)) / DAY_MS);
-/** Day of the week, 0 = Monday. */
-export const weekdayOf = (day: string): number => (new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % WEEK;
-
-/** Weeks that the phases last where there is time, by level (typical). */
-export const PHASE_WEEKS: Readonly<Record<Level, Readonly<Record<Exclude<PhaseId, 'taper'>, number>>>> = {
-  beginner: { learn: 4, force: 3, transfer: 3 },
-  club: { learn: 3, force: 4, transfer: 3 },
-  'single-figure': { learn: 2, force: 4, transfer: 3 },
-  elite: { learn: 2, force: 3, transfer: 3 },
-};
-const ENDS: Readonly<Record<PhaseId, string>> = {
-  learn: 'the mark is met twice running at full pace without a ball',
-  force: 'two re-tests running show no further gain, or its weeks are over',
-  transfer: 'the mark is met twice running on an ordinary ball',
-  taper: 'the event is there',
-};
 /** Days before an event in which nothing is at full intent. */
 export const QUIET_DAYS = 3;
 const LONGEST_WEEKS = 52;
-
-/** Phases of a span: by level where there is time; shortened in proportion, learning last, where there is not. */
-export function phasesOf(
-  startsOn: string,
-  days: number,
-  level: Level,
-  hasEvent: boolean,
-): { phases: Phase[]; gaveWay: string[] } {
-  const gaveWay: string[] = [];
-  const taper = hasEvent ? Math.min(WEEK, days) : 0;
-  const rest = days - taper;
-  const wished = PHASE_WEEKS[level];
-  const want = WEEK * (wished.learn + wished.force + wished.transfer);
-  const ids = ['learn', 'force', 'transfer'] as const;
-  const lengths = ids.map((id) =>
-    rest >= want
-      ? WEEK * wished[id]
-      : Math.floor((rest * wished[id]) / (wished.learn + wished.force + wished.transfer)),
-  );
-  // What is left over in a long programme is force and transfer in turn; in a short one it is learning.
-  const over = rest - lengths.reduce((a, b) => a + b, 0);
-  if (rest >= want) lengths[2] = lengths[2]! + over;
-  else lengths[0] = lengths[0]! + over;
-  if (rest < want && rest > 0)
-    gaveWay.push(
-      `Learn, force and transfer are shorter than the ${want / WEEK} weeks that this level takes: ${Math.floor(rest / WEEK)} weeks and ${rest % WEEK} days are left before ${hasEvent ? 'the taper' : 'the end'}.`,
-    );
-  if (rest <= 0 && hasEvent) gaveWay.push('The event is within a week: only the taper is left.');
-  const phases: Phase[] = [];
-  let from = startsOn;
-  for (const [i, length] of [...lengths, taper].entries()) {
-    if (length <= 0) continue;
-    const id: PhaseId = ids[i] ?? 'taper';
-    phases.push({ id, from, to: addDays(from, length - 1), endsWhen: ENDS[id] });
-    from = addDays(from, length);
-  }
-  return { phases, gaveWay };
-}
 
 /** Days of the lessons of a wish within a span. */
 export function lessonDays(wish: ProgrammeWish, last: string): string[] {

@@ -10,7 +10,7 @@ import {
   headSplit,
   headToHand,
   hipsAtPeakDeg,
-  pushBeforeRelease,
+  pushAfterRelease,
   slowingOf,
   TYPICAL_TRAVEL,
   type ReadSwing,
@@ -78,9 +78,20 @@ describe('hands and legs', () => {
       ['hips', 0.5],
       ['chest', 0.8],
     ]);
-    expect(must(pushBeforeRelease(SWING, 0.12, 6)).value).toBeCloseTo(30, 6);
-    expect(must(pushBeforeRelease(SWING, 0.05, 6)).value).toBeCloseTo(-40, 6);
-    expect(pushBeforeRelease(SWING, null, 6)).toBeNull();
+    const push = (pushBeforeStrikeS: number | null, motionShiftS = 0, groundShiftS = 0) =>
+      pushAfterRelease({
+        releaseStartBeforeStrikeMs: SWING.releaseStartBeforeStrikeMs,
+        strikeSdMs: 1,
+        pushBeforeStrikeS,
+        motionShiftS,
+        groundShiftS,
+      });
+    expect(must(push(0.12)).value).toBeCloseTo(-30, 6);
+    expect(must(push(0.05)).value).toBeCloseTo(40, 6);
+    expect(push(null)).toBeNull();
+    // Plates laid later come nearer to the strike; both laid later alike change nothing.
+    expect(must(push(0.12, 0, 0.01)).value).toBeCloseTo(-20, 6);
+    expect(must(push(0.12, 0.01, 0.01)).value).toBeCloseTo(-30, 6);
   });
   test('what the body adds is the full swing less the test, its interval turned round', () => {
     const tests = [

@@ -1,3 +1,4 @@
+import { sdOf } from '../catalogue/uncertainties.ts';
 import { headKindOf, type HeadKind } from '../catalogue/heads.ts';
 import { HANDS_FROM_BUTT_M } from './club.ts';
 import { degToRad } from '../units/units.ts';
@@ -44,8 +45,8 @@ const HEAD_SHARE_SD = 0.012;
 export const TYPICAL_TRAVEL: readonly [number, number] = [0.08, 0.17];
 /** Error of an angle from set-up, and of the set-up pose itself against the target line. */
 const ANGLE_SD_DEG = 3;
-/** Error of the time of a push from plates, ms. */
-const PUSH_SD_MS = 8;
+/** Error of the start of a release in a capture, ms. */
+const RELEASE_SD_MS = 5;
 
 /**
  * Head speed split: turning about the hands is the club's turning speed times its length from the hands; the rest is what the hands bring.
@@ -166,16 +167,27 @@ export const slowingOf = ({ segments }: ReadSwing): { part: Part; atStrike: Read
       : [];
   });
 
-/** How long before the release the greatest push of the lead leg came; below nought it came after. */
-export function pushBeforeRelease(
-  { releaseStartBeforeStrikeMs }: ReadSwing,
-  pushBeforeStrikeS: number | null,
-  releaseSdMs: number,
-): Read | null {
+/** Greatest push of the lead leg after the start of the release in sound swings, ms, and from when it is late: the middle to late ones (`push-peak-after-release`). */
+export const TYPICAL_PUSH_MS: readonly [number, number] = [-5, 45];
+
+/** How long after the start of the release the greatest push of the lead leg came, ms; below nought before it. Null where one of them is not known. */
+export function pushAfterRelease({
+  releaseStartBeforeStrikeMs,
+  strikeSdMs,
+  pushBeforeStrikeS,
+  motionShiftS,
+  groundShiftS,
+}: {
+  readonly releaseStartBeforeStrikeMs: number | null;
+  readonly strikeSdMs: number;
+  readonly pushBeforeStrikeS: number | null;
+  readonly motionShiftS: number;
+  readonly groundShiftS: number;
+}): Read | null {
   if (releaseStartBeforeStrikeMs === null || pushBeforeStrikeS === null) return null;
   return {
-    value: 1000 * pushBeforeStrikeS - releaseStartBeforeStrikeMs,
-    sd: Math.hypot(PUSH_SD_MS, releaseSdMs),
+    value: releaseStartBeforeStrikeMs - 1000 * (pushBeforeStrikeS - groundShiftS + motionShiftS),
+    sd: Math.hypot(sdOf('forcePeakTime'), RELEASE_SD_MS, strikeSdMs),
   };
 }
 

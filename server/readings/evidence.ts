@@ -10,6 +10,7 @@ import {
   type MeasuredBlock,
 } from '../../core/diagnosis/evidence-of-lesson.ts';
 import { measureRatios, measureSetup } from '../../core/diagnosis/evidence-of-tests.ts';
+import { measureJoined, type JoinedSwing } from '../../core/diagnosis/evidence-of-joined.ts';
 import type { Measurement } from '../../core/diagnosis/findings.ts';
 import {
   carriedMeasurements,
@@ -21,7 +22,7 @@ import {
 import { degToRad } from '../../core/units/units.ts';
 import type { Db } from '../db/connection.ts';
 import type { BlockRow } from '../rows/blocks.ts';
-import { earlierShots, earlierSigns, storedMeasurements } from '../rows/carried.ts';
+import { earlierJoined, earlierShots, earlierSigns, storedMeasurements } from '../rows/carried.ts';
 import { setupsUpTo } from '../rows/setups.ts';
 import { valuesOf } from '../rows/shots.ts';
 import { screensOf } from '../rows/students.ts';
@@ -70,10 +71,33 @@ function measureSwings(data: Swings): Measurement[] {
 const measureSetupOf = (s: SetupWire, heightM: number | null): Measurement[] =>
   measureSetup(setupOf(s), heightM ?? undefined, { kind: 'setup', id: s.id, label: `set-up with the ${s.club}` });
 
+const joinedMeasured = (swing: JoinedSwing, groundId: string): Measurement[] =>
+  measureJoined(swing, { kind: 'ground', id: groundId, label: 'plates and captured swing, joined' });
+
+/** What records joined as one swing tell together. */
+const measureJoinedSwings = ({ swings, motions, grounds }: LessonData): Measurement[] =>
+  swings.flatMap((s) => {
+    const motion = motions.find((m) => m.id === s.motion_id);
+    const ground = grounds.find((g) => g.id === s.ground_id);
+    if (!motion || !ground) return [];
+    const { release, strike } = motion.sequence;
+    return joinedMeasured(
+      {
+        releaseStartBeforeStrikeMs: release?.startBeforeStrikeMs ?? null,
+        strikeSdMs: strike.uncertaintyMs,
+        pushBeforeStrikeS: ground.figures.peakLeadVerticalBw?.beforeStrikeS ?? null,
+        motionShiftS: s.motion_shift_s,
+        groundShiftS: s.ground_shift_s,
+      },
+      ground.id,
+    );
+  });
+
 /** All that was measured in the lesson itself. */
 function measuredNow(data: LessonData, setups: readonly SetupWire[]): Measurement[] {
   return [
     ...combineSwings([...data.motions, ...data.grounds].flatMap((m) => m.measurements)),
+    ...combineSwings(measureJoinedSwings(data)),
     ...data.swishSets.flatMap((s) => s.measurements),
     ...combineSwings(data.videos.flatMap((v) => v.measurements)),
     ...measureSwings(data),
@@ -108,8 +132,9 @@ async function measuredEarlier(
   setups: readonly SetupWire[],
   from: Date,
 ): Promise<Carried<Measurement>[]> {
-  const [stored, swings] = await Promise.all([
+  const [stored, joined, swings] = await Promise.all([
     storedMeasurements(db, practiceId, student.id, from, lesson.starts_at),
+    earlierJoined(db, practiceId, student.id, from, lesson.starts_at),
     earlierShots(db, practiceId, student.id, from, lesson.starts_at),
   ]);
   const dated = (list: readonly Measurement[], lessonId: string, startsAt: Date): Carried<Measurement>[] =>
@@ -120,7 +145,12 @@ async function measuredEarlier(
   return [
     ...[...lessons].flatMap(([id, startsAt]) =>
       dated(
-        [...combineSwings(of(id, 'capture')), ...of(id, 'swish'), ...combineSwings(of(id, 'picture'))],
+        [
+          ...combineSwings(of(id, 'capture')),
+          ...combineSwings(joined.filter((j) => j.lessonId === id).flatMap((j) => joinedMeasured(j, j.groundId))),
+          ...of(id, 'swish'),
+          ...combineSwings(of(id, 'picture')),
+        ],
         id,
         startsAt,
       ),

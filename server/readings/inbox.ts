@@ -1,9 +1,9 @@
 import type { InboxEntry } from '../../api/day-types.ts';
 import { asOpenPain, painsOf } from '../rows/pains.ts';
+import { KEPT_OVER_DAYS, loggedDays, plannedDays } from '../rows/plan-kept.ts';
 import { painWords } from '../../core/plan/body.ts';
 import type { Db, Row } from '../db/connection.ts';
 
-const WEEK_DAYS = 7;
 /** A plan that nobody made new for so long is not asked after any more. */
 const STALE_DAYS = 60;
 /** A link that ends sooner is renewed while there is time. */
@@ -32,10 +32,7 @@ const standings = (db: Db, practiceId: string): Promise<Standing[]> =>
        from plans p join lessons l on l.id = p.lesson_id where p.practice_id = $1
        order by p.student_id, l.starts_at desc, p.created_at desc)
      select s.id as student_id, s.name, (current_date - n.starts_on::date) as runs_days,
-       (select count(*)::int from jsonb_array_elements(n.week) d where jsonb_array_length(d -> 'drillIds') > 0) as planned_days,
-       (select count(distinct coalesce(x.local_day, x.done_at::date))::int from practice_sets x
-          join plan_drills d on d.id = x.plan_drill_id join plans p on p.id = d.plan_id
-        where p.student_id = s.id and not x.witnessed and x.done_at > now() - make_interval(days => $2)) as logged_days,
+       ${plannedDays('n.week')} as planned_days, ${loggedDays('s.id')} as logged_days,
        k.id is not null as has_link, extract(day from k.expires_at - now())::int as link_left_days,
        k.used_at is not null as link_used,
        (select count(*)::int from late_sets t where t.student_id = s.id and t.settled_at is null) as late
@@ -46,7 +43,7 @@ const standings = (db: Db, practiceId: string): Promise<Standing[]> =>
        select 1 from late_sets t where t.student_id = s.id and t.settled_at is null)
        or exists (select 1 from pains q where q.student_id = s.id and q.reopened_at is null))
      order by s.name, s.id`,
-    [practiceId, WEEK_DAYS],
+    [practiceId],
   );
 
 const days = (n: number): string => `${n} day${n === 1 ? '' : 's'}`;
@@ -69,7 +66,7 @@ function entriesOf(s: Standing, hasPain: boolean): Omit<InboxEntry, 'studentId' 
     entries.push({ kind: 'link', text: `the practice link ends in ${days(Math.max(0, s.link_left_days))}` });
   const due = Math.min(
     s.planned_days,
-    Math.max(1, Math.round((s.planned_days * Math.min(runs, WEEK_DAYS)) / WEEK_DAYS)),
+    Math.max(1, Math.round((s.planned_days * Math.min(runs, KEPT_OVER_DAYS)) / KEPT_OVER_DAYS)),
   );
   const said = `${days(s.logged_days)} logged in the last week, ${s.planned_days} planned`;
   if (s.logged_days >= s.planned_days) entries.push({ kind: 'done', text: `the plan is kept: ${said}` });

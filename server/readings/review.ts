@@ -16,7 +16,8 @@ import { threadSets } from './thread.ts';
 import type { Means } from '../work/means.ts';
 import { progressOf } from './progress.ts';
 import type { StudentRow } from '../rows/students.ts';
-import { decidedReview, decisionsOfLesson, planInForce, triedSoFar } from '../rows/plans.ts';
+import { decidedReview, decisionsOfLesson, triedSoFar } from '../rows/decisions.ts';
+import { planInForce } from '../rows/plans.ts';
 
 /** The ladder rule's proposal for one drill of a plan: its sessions at the present rung, over all plans for the target. */
 async function ladderProposal(

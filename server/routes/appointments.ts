@@ -25,12 +25,22 @@ export function appointmentRoutes({ db, hub }: Services): Router {
     return row;
   };
 
-  on(router, 'GET /appointments', async (req, res) => {
-    const { from, to } = valid(stretchSchema, req.query);
+  const stretchOf = (query: unknown): [Date, Date] => {
+    const { from, to } = valid(stretchSchema, query);
     const [start, end] = [new Date(from), new Date(to)];
     if (!(end > start) || end.getTime() - start.getTime() > MOST_STRETCH_MS)
       throw new Problem(422, 'bad-field', 'The stretch must end after it starts, and be of at most 100 days.', 'to');
+    return [start, end];
+  };
+
+  on(router, 'GET /appointments', async (req, res) => {
+    const [start, end] = stretchOf(req.query);
     res.json((await q.appointmentsBetween(db, practiceOf(req), start, end)).map(q.appointmentToWire));
+  });
+
+  on(router, 'GET /appointments/none', async (req, res) => {
+    const [start, end] = stretchOf(req.query);
+    res.json(await q.lessonsWithoutAppointment(db, practiceOf(req), start, end));
   });
 
   on(router, 'POST /appointments', async (req, res) => {

@@ -9,7 +9,8 @@ import { notFound, Problem } from '../http/problem.ts';
 import { loadLesson } from '../readings/lesson-data.ts';
 import { logSet } from '../readings/log-set.ts';
 import { makePlan, prescribeAnswer } from '../readings/prescribe.ts';
-import { insertDecision, keepReview, planDrillRow, updatePlanDrill } from '../rows/plans.ts';
+import { insertDecision, keepReview } from '../rows/decisions.ts';
+import { planDrillRow, updatePlanDrill } from '../rows/plans.ts';
 import { reviewAnswer } from '../readings/review.ts';
 
 /** Key of the rung that a decision leads to; the same where there is no further one. */

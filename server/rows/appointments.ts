@@ -1,4 +1,4 @@
-import type { AppointmentWire } from '../../api/day-types.ts';
+import type { AppointmentWire, BegunLessonWire } from '../../api/day-types.ts';
 import type { Db, Row } from '../db/connection.ts';
 
 interface PlainRow extends Row {
@@ -30,6 +30,27 @@ export const appointmentsBetween = (db: Db, practiceId: string, from: Date, to: 
      where a.practice_id = $1 and a.starts_at >= $2 and a.starts_at < $3 order by a.starts_at, a.id`,
     [practiceId, from.toISOString(), to.toISOString()],
   );
+
+/** Lessons that were begun without an appointment within a stretch of time. */
+export const lessonsWithoutAppointment = async (
+  db: Db,
+  practiceId: string,
+  from: Date,
+  to: Date,
+): Promise<BegunLessonWire[]> =>
+  (
+    await db.query<{ id: string; student_id: string; student_name: string; starts_at: Date }>(
+      `select l.id, l.student_id, s.name as student_name, l.starts_at from lessons l join students s on s.id = l.student_id
+       where l.practice_id = $1 and l.starts_at >= $2 and l.starts_at < $3
+         and not exists (select 1 from appointments a where a.lesson_id = l.id) order by l.starts_at, l.id`,
+      [practiceId, from.toISOString(), to.toISOString()],
+    )
+  ).map((r) => ({
+    id: r.id,
+    studentId: r.student_id,
+    studentName: r.student_name,
+    startsAt: r.starts_at.toISOString(),
+  }));
 
 export const appointmentToWire = (r: AppointmentRow): AppointmentWire => ({
   id: r.id,

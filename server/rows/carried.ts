@@ -1,3 +1,4 @@
+import type { JoinedSwing } from '../../core/diagnosis/evidence-of-joined.ts';
 import type { Measurement } from '../../core/diagnosis/findings.ts';
 import type { SeenSignWire } from '../../api/types.ts';
 import type { Db } from '../db/connection.ts';
@@ -39,6 +40,52 @@ export const storedMeasurements = (
        from videos v join earlier l on l.id = v.lesson_id where v.practice_id = $1 and v.sha256 is not null`,
     [practiceId, studentId, from.toISOString(), before.toISOString()],
   );
+
+/** A captured swing and plates of one strike in an earlier lesson. */
+export interface EarlierJoined extends JoinedSwing {
+  readonly lessonId: string;
+  readonly startsAt: Date;
+  readonly groundId: string;
+}
+
+/** Swings joined of capture and plates in a student's lessons within a stretch of time. */
+export const earlierJoined = async (
+  db: Db,
+  practiceId: string,
+  studentId: string,
+  from: Date,
+  before: Date,
+): Promise<EarlierJoined[]> =>
+  (
+    await db.query<{
+      lesson_id: string;
+      starts_at: Date;
+      ground_id: string;
+      release_ms: number | null;
+      strike_sd_ms: number;
+      push_s: number | null;
+      motion_shift_s: number;
+      ground_shift_s: number;
+    }>(
+      `select l.id as lesson_id, l.starts_at, s.ground_id, s.motion_shift_s, s.ground_shift_s,
+         (m.sequence -> 'release' ->> 'startBeforeStrikeMs')::float8 as release_ms,
+         (m.sequence -> 'strike' ->> 'uncertaintyMs')::float8 as strike_sd_ms,
+         (g.figures -> 'peakLeadVerticalBw' ->> 'beforeStrikeS')::float8 as push_s
+       from lessons l join live_blocks b on b.lesson_id = l.id join swings s on s.block_id = b.id
+         join motions m on m.id = s.motion_id join ground_records g on g.id = s.ground_id
+       where l.practice_id = $1 and l.student_id = $2 and l.starts_at >= $3 and l.starts_at < $4`,
+      [practiceId, studentId, from.toISOString(), before.toISOString()],
+    )
+  ).map((r) => ({
+    lessonId: r.lesson_id,
+    startsAt: r.starts_at,
+    groundId: r.ground_id,
+    releaseStartBeforeStrikeMs: r.release_ms,
+    strikeSdMs: r.strike_sd_ms,
+    pushBeforeStrikeS: r.push_s,
+    motionShiftS: r.motion_shift_s,
+    groundShiftS: r.ground_shift_s,
+  }));
 
 export interface EarlierShots {
   readonly lessons: readonly { readonly id: string; readonly starts_at: Date }[];

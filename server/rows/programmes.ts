@@ -1,4 +1,6 @@
-import { addDays, type Phase, type ProgrammeDay, type ProgrammeWish } from '../../core/plan/programme.ts';
+import { addDays } from '../../core/plan/calendar-days.ts';
+import type { Phase } from '../../core/plan/phases.ts';
+import type { ProgrammeDay, ProgrammeWish } from '../../core/plan/programme.ts';
 import type { Db, Row } from '../db/connection.ts';
 
 export interface ProgrammeRow extends Row {

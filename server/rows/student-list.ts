@@ -2,6 +2,7 @@ import type * as yup from 'yup';
 import type { studentListSchema } from '../../api/schemas.ts';
 import { LEVELS } from '../../core/catalogue/stages.ts';
 import type { Db } from '../db/connection.ts';
+import { loggedDays, plannedDays } from './plan-kept.ts';
 import type { StudentRow } from './students.ts';
 
 export type StudentsWanted = yup.InferType<typeof studentListSchema>;
@@ -54,9 +55,7 @@ export const listStudents = (
     `select * from (
        select s.*, l.lessons, l.last_at, n.next_at, coalesce(p.open, false) as has_pain, t.target,
          coalesce(w.planned, 0) as planned_days, w.runs_days,
-         (select count(distinct coalesce(x.local_day, x.done_at::date))::int from practice_sets x
-            join plan_drills d on d.id = x.plan_drill_id join plans q on q.id = d.plan_id
-          where q.student_id = s.id and not x.witnessed and x.done_at > now() - interval '7 days') as logged_days
+         ${loggedDays('s.id')} as logged_days
        from students s
          cross join lateral (select count(*)::int as lessons, max(starts_at) filter (where starts_at <= now()) as last_at
            from lessons where student_id = s.id) l
@@ -66,7 +65,7 @@ export const listStudents = (
          left join lateral (select v.target from verdicts v join lessons y on y.id = v.lesson_id
            where y.student_id = s.id order by v.decided_at desc limit 1) t on true
          left join lateral (select current_date - k.starts_on::date as runs_days,
-             (select count(*)::int from jsonb_array_elements(k.week) e where jsonb_array_length(e -> 'drillIds') > 0) as planned
+             ${plannedDays('k.week')} as planned
            from plans k join lessons y on y.id = k.lesson_id where k.student_id = s.id
            order by y.starts_at desc, k.created_at desc limit 1) w on true
        where s.practice_id = $1

@@ -20,10 +20,24 @@ const MOST_WIDTH = 4000;
 
 const Scroll = styled.div`
   overflow-x: auto;
+  display: flex;
   a:focus-visible {
     outline: 3px solid var(--slate);
   }
 `;
+
+/** What the rows and the speed axis are called stays in sight while time goes by. */
+const Names = styled.svg`
+  flex: none;
+  position: sticky;
+  left: 0;
+  z-index: 1;
+  background: var(--card);
+`;
+/** The newest is what is asked for. */
+const toNewest = (e: HTMLElement | null): void => {
+  if (e) e.scrollLeft = e.scrollWidth;
+};
 
 /** The condition that most sessions were measured under. */
 function mainCondition(speeds: CourseAnswer['speeds']): string | undefined {
@@ -57,6 +71,7 @@ export function CourseChart({ course, studentId }: { course: CourseAnswer; stude
   );
   const [lo, hi] = shown.length > 0 ? [Math.floor(Math.min(...shown) - 1), Math.ceil(Math.max(...shown) + 1)] : [0, 1];
   const y = linear([lo, hi], [SPEED.bottom, SPEED.top]);
+  const speedTicks = [lo, Math.round((lo + hi) / 2), hi];
 
   const drills = course.targets.flatMap((t) =>
     t.drills.map((d) => ({ ...d, from: d.rungs[0]?.from ?? t.from, to: t.to })),
@@ -80,12 +95,28 @@ export function CourseChart({ course, studentId }: { course: CourseAnswer; stude
   const lesson = (id: string, station: string): string => `/lessons/${id}/${station}`;
   const dayWords = (at: string): string => format(new Date(at), 'd MMM yyyy');
   return (
-    <Scroll tabIndex={0} role="region" aria-label="The record on one time axis">
+    <Scroll ref={toNewest} tabIndex={0} role="region" aria-label="The record on one time axis">
+      <Names width={LEFT} height={height} style={{ fontFamily: 'var(--text)' }}>
+        {rows.map((name, i) => (
+          <text key={`${name}${i}`} x={LEFT - 10} y={rowY(i) + 4} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
+            {name.length > 14 ? `${name.slice(0, 13)}…` : name}
+            {name.length > 14 ? <title>{name}</title> : null}
+          </text>
+        ))}
+        {shown.length > 0 ? (
+          <>
+            <YTicks scale={y} at={speedTicks} x={LEFT - 10} />
+            <text x={LEFT - 10} y={14} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
+              {units.speedUnit}
+            </text>
+          </>
+        ) : null}
+      </Names>
       <svg
-        width={width}
+        width={width - LEFT}
         height={height}
-        viewBox={`0 0 ${width} ${height}`}
-        style={{ fontFamily: 'var(--text)', display: 'block' }}
+        viewBox={`${LEFT} 0 ${width - LEFT} ${height}`}
+        style={{ fontFamily: 'var(--text)', flex: 'none' }}
       >
         <XTicks
           scale={scale}
@@ -102,20 +133,11 @@ export function CourseChart({ course, studentId }: { course: CourseAnswer; stude
           stroke="var(--slate)"
           strokeDasharray="2 4"
         />
-        {rows.map((name, i) => (
-          <text key={`${name}${i}`} x={LEFT - 10} y={rowY(i) + 4} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
-            {name.length > 14 ? `${name.slice(0, 13)}…` : name}
-            {name.length > 14 ? <title>{name}</title> : null}
-          </text>
-        ))}
-        {shown.length > 0 ? (
-          <>
-            <YTicks scale={y} at={[lo, Math.round((lo + hi) / 2), hi]} x={LEFT - 10} grid={[LEFT, width - RIGHT]} />
-            <text x={LEFT} y={14} fontSize={12} fill="var(--soft-ink)">
-              {units.speedUnit}, medians of {condition}
-            </text>
-          </>
-        ) : null}
+        {shown.length > 0
+          ? speedTicks.map((v) => (
+              <line key={v} x1={LEFT} x2={width - RIGHT} y1={y(v)} y2={y(v)} stroke="var(--line)" />
+            ))
+          : null}
         {speeds.map((s) => (
           <Link
             key={s.lessonId}

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { addDays, addMinutes, format, isToday, startOfWeek } from 'date-fns';
 import { useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { AppointmentWire } from '../../api/day-types.ts';
 import { ask, queryClient } from '../base/api.ts';
@@ -42,6 +42,17 @@ const Slot = styled.button<{ $held: boolean; $chosen: boolean }>`
   border: 1px solid ${({ $chosen }) => ($chosen ? 'var(--maple)' : 'var(--line)')};
   background: ${({ $held }) => ($held ? 'var(--moss-wash)' : 'var(--card)')};
   cursor: pointer;
+  overflow-wrap: anywhere;
+`;
+
+const Begun = styled(Link)`
+  display: block;
+  padding: var(--s2);
+  border-radius: 8px;
+  border: 1px solid var(--line);
+  background: var(--moss-wash);
+  color: var(--ink);
+  text-decoration: none;
   overflow-wrap: anywhere;
 `;
 
@@ -99,6 +110,10 @@ export default function Week() {
     queryKey: ['appointments', query.from],
     queryFn: () => ask('GET /appointments', { query }),
   });
+  const begun = useQuery({
+    queryKey: ['appointments', query.from, 'none'],
+    queryFn: () => ask('GET /appointments/none', { query }),
+  });
   const go = (days: number): void =>
     setParams(days === 0 ? {} : { day: format(addDays(monday, days), 'yyyy-MM-dd') }, { replace: true });
   const appointment = list.data?.find((a) => a.id === chosen);
@@ -124,7 +139,8 @@ export default function Week() {
         {Array.from({ length: DAYS }, (_, i) => {
           const day = addDays(monday, i);
           const key = format(day, 'yyyy-MM-dd');
-          const here = (list.data ?? []).filter((a) => format(new Date(a.startsAt), 'yyyy-MM-dd') === key);
+          const onDay = (a: { startsAt: string }): boolean => format(new Date(a.startsAt), 'yyyy-MM-dd') === key;
+          const here = (list.data ?? []).filter(onDay);
           return (
             <Day key={key} $today={isToday(day)} aria-label={format(day, 'EEEE d MMMM')}>
               <strong>{format(day, 'EEE d')}</strong>
@@ -142,6 +158,12 @@ export default function Week() {
                   {a.overlaps.length > 0 ? <Soft>two at once</Soft> : null}
                   {a.lessonId ? <Soft>opened</Soft> : null}
                 </Slot>
+              ))}
+              {(begun.data ?? []).filter(onDay).map((l) => (
+                <Begun key={l.id} to={`/lessons/${l.id}`}>
+                  <strong>{format(new Date(l.startsAt), 'HH:mm')}</strong> <Soft>no appointment</Soft>
+                  <div>{l.studentName}</div>
+                </Begun>
               ))}
               <ForRole to="POST /appointments">
                 <QuietButton

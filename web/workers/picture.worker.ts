@@ -2,9 +2,11 @@ import { expose } from 'comlink';
 import { ALL_FORMATS, AudioSampleSink, Input, VideoSampleSink, type VideoSample } from 'mediabunny';
 import { CannotSayError, InputError } from '../../core/errors/input-error.ts';
 import { followStep, startFollowing, type FollowState } from '../../core/picture/follow.ts';
+import type { Sound } from '../../core/formats/wav.ts';
 import type { PicturePoint, Px } from '../../core/picture/marks.ts';
 import { halved } from '../../core/picture/departure.ts';
 import type { ProposeFrom } from '../../core/picture/propose-checkpoints.ts';
+import { analyseSwish } from '../../core/swish/analyse.ts';
 import { findClicks } from '../../core/swish/clicks.ts';
 import { sourceAt } from './source-at.ts';
 import { motionBands, softened, type Grey } from '../../core/picture/track.ts';
@@ -25,16 +27,23 @@ export interface FollowRequest {
   readonly to: number;
   readonly points: Readonly<Partial<Record<PicturePoint, Px>>>;
 }
-export type PictureRequest = SenseRequest | FollowRequest;
+/** Listens for the swish in a video's sound. */
+export interface SwishRequest {
+  readonly kind: 'swish';
+  readonly url: string;
+}
+export type PictureRequest = SenseRequest | FollowRequest | SwishRequest;
 export interface FollowedFrame {
   readonly frame: number;
   readonly points: Readonly<Partial<Record<PicturePoint, Px & { readonly quality: number }>>>;
 }
 /** What a whole video shows and lets hear. */
 export type Sensed = Pick<ProposeFrom, 'bands' | 'pictures' | 'clicks'>;
-/** What was sensed, or points followed. */
+/** What was sensed, points followed, or when each swish was heard to be loudest, s of the file. */
 export type PictureResult =
-  { readonly sensed: Sensed } | { readonly followed: readonly FollowedFrame[]; readonly lost: readonly PicturePoint[] };
+  | { readonly sensed: Sensed }
+  | { readonly followed: readonly FollowedFrame[]; readonly lost: readonly PicturePoint[] }
+  | { readonly swishPeaksS: readonly number[] };
 /** Told the share that is done, 0 to 1. */
 export type Report = (share: number) => void;
 
@@ -43,6 +52,8 @@ const MOTION_HEIGHT_PX = 240;
 const FOLLOW_HEIGHT_PX = 720;
 /** Films with more frames leave no small pictures: they would fill the memory. */
 const MOST_PICTURES = 1500;
+/** Thickness of a stick or shaft: when it is loudest hardly hangs on it. */
+const USUAL_SHAFT_M = 0.011;
 /** Longer sound is not searched for the strike. */
 const LONGEST_SOUND_S = 90;
 /** Share of a frame that a decoder's time may differ from the file's. */
@@ -114,12 +125,12 @@ async function sense({ url, frameTimesS }: SenseRequest, report: Report): Promis
   });
 }
 
-/** Knocks in the video's sound by file time; none where it has no sound that this browser reads, or too much of it. */
-async function clicksOf(url: string): Promise<Sensed['clicks']> {
+/** A video's sound and when it begins in the file; undefined where it has none that this browser reads, or too much of it. */
+async function soundOf(url: string): Promise<(Sound & { readonly startS: number }) | undefined> {
   const input = new Input({ formats: ALL_FORMATS, source: await sourceAt(url) });
   try {
     const track = await input.getPrimaryAudioTrack();
-    if (!track || !(await track.canDecode()) || (await track.computeDuration()) > LONGEST_SOUND_S) return [];
+    if (!track || !(await track.canDecode()) || (await track.computeDuration()) > LONGEST_SOUND_S) return undefined;
     const parts: Float32Array[] = [];
     let startS: number | undefined;
     for await (const sample of new AudioSampleSink(track).samples()) {
@@ -129,16 +140,36 @@ async function clicksOf(url: string): Promise<Sensed['clicks']> {
       sample.close();
       parts.push(part);
     }
-    const all = new Float32Array(parts.reduce((n, p) => n + p.length, 0));
+    const samples = new Float32Array(parts.reduce((n, p) => n + p.length, 0));
     let at = 0;
     for (const part of parts) {
-      all.set(part, at);
+      samples.set(part, at);
       at += part.length;
     }
-    return findClicks(all, track.sampleRate).map((c) => ({ timeS: c.timeS + (startS ?? 0), levelDb: c.levelDb }));
+    return { samples, rateHz: track.sampleRate, channels: 1, startS: startS ?? 0 };
   } finally {
     input.dispose();
   }
+}
+
+/** Knocks in the video's sound by file time. */
+async function clicksOf(url: string): Promise<Sensed['clicks']> {
+  const sound = await soundOf(url);
+  return sound
+    ? findClicks(sound.samples, sound.rateHz).map((c) => ({ timeS: c.timeS + sound.startS, levelDb: c.levelDb }))
+    : [];
+}
+
+async function listen({ url }: SwishRequest): Promise<PictureResult> {
+  const sound = await soundOf(url);
+  if (!sound)
+    throw new CannotSayError(
+      'no-sound',
+      'No swish can be heard in this video.',
+      `sound that this browser reads, ${LONGEST_SOUND_S} s of it at most`,
+    );
+  const { swings } = analyseSwish(sound, { diameterM: USUAL_SHAFT_M, ball: 'click', microphone: 'opposite' });
+  return { swishPeaksS: swings.map((s) => s.peakTimeS + sound.startS) };
 }
 
 /** Frames from one to another in the order of the way; on the way back they are decoded in pieces. */
@@ -209,6 +240,7 @@ const api = {
   /** @throws Error in words for the eye */
   look: async (request: PictureRequest, report: Report): Promise<PictureResult> => {
     try {
+      if (request.kind === 'swish') return await listen(request);
       return await (request.kind === 'sense' ? sense(request, report) : follow(request, report));
     } catch (error) {
       if (error instanceof CannotSayError) throw new Error(`${error.message} Missing: ${error.missing}.`);

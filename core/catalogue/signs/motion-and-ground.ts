@@ -82,6 +82,16 @@ export const GROUND_SIGNS: readonly MeasuredSign[] = [
     [25, 22],
     { group: 'leg-push' },
   ),
+  // The push of a sound swing is greatest a little after the wrists begin to let go (sound cases: release 96 ms, push 65 to 91 ms before strike).
+  ground(
+    'push-peak-after-release',
+    'legs-late',
+    'greatest push of the lead leg after the start of the release by',
+    'ms',
+    [22, 25],
+    [74, 22],
+    { group: 'leg-timing' },
+  ),
   ground('torque-peak-late', 'no-foot-torque', 'greatest turning torque before strike by', 'ms', [78, 22], [22, 18]),
   ground(
     'trail-pressure-out',

@@ -77,6 +77,40 @@ export const PICTURE_AND_EAR_SIGNS: readonly MeasuredSign[] = [
       checkpoint: 'lead arm level (down)',
     },
   ),
+  // Times from the order of moments on one film: a push that ends before the release against one that begins with or after it.
+  picture(
+    'push-after-release',
+    'legs-late',
+    'lead leg starts to straighten after the release by',
+    'ms',
+    [-40, 28],
+    [35, 28],
+    {
+      group: 'leg-timing',
+    },
+  ),
+  picture(
+    'push-after-swish',
+    'legs-late',
+    'lead leg starts to straighten after the loudest swish by',
+    'ms',
+    [-125, 35],
+    [-25, 40],
+    {
+      group: 'leg-timing',
+    },
+  ),
+  picture(
+    'foot-after-swish',
+    'legs-late',
+    'a foot leaves the ground after the loudest swish by',
+    'ms',
+    [-20, 30],
+    [45, 30],
+    {
+      group: 'leg-timing',
+    },
+  ),
   picture(
     'lead-knee-closing',
     'lead-leg-soft',

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { BlockWire, GroundWire, MotionWire } from '../../../api/types.ts';
 import {
@@ -8,9 +9,10 @@ import {
   headSplit,
   headToHand,
   hipsAtPeakDeg,
-  pushBeforeRelease,
+  pushAfterRelease,
   slowingOf,
   TYPICAL_HEAD_TO_HAND,
+  TYPICAL_PUSH_MS,
   TYPICAL_TRAVEL,
   typicalLengthM,
   type Read,
@@ -40,9 +42,6 @@ const Wrapped = styled(SideScroll)`
     min-width: 240px;
   }
 `;
-
-/** Error of the start of a release, ms. */
-const RELEASE_SD_MS = 5;
 
 interface Line {
   readonly name: string;
@@ -101,14 +100,17 @@ export function HandsAndLegs({
   const closed = chestClosedWhileHipsOpen(swing);
   const push =
     joined && ground
-      ? pushBeforeRelease(
-          swing,
-          ground.beforeStrikeS - joined.groundShiftS + joined.motionShiftS,
-          motion.sequence.strike.uncertaintyMs + RELEASE_SD_MS,
-        )
+      ? pushAfterRelease({
+          releaseStartBeforeStrikeMs: swing.releaseStartBeforeStrikeMs,
+          strikeSdMs: motion.sequence.strike.uncertaintyMs,
+          pushBeforeStrikeS: ground.beforeStrikeS,
+          motionShiftS: joined.motionShiftS,
+          groundShiftS: joined.groundShiftS,
+        })
       : null;
   const speedOf = (r: Read): string => `${units.speed(r.value)} ± ${units.speedFigure(r.sd)}`;
   const [low, high] = TYPICAL_TRAVEL;
+  const [earliest, latest] = TYPICAL_PUSH_MS;
   const lines: Line[] = [
     {
       name: 'head speed from turning about the hands',
@@ -167,20 +169,24 @@ export function HandsAndLegs({
         ),
     })),
     {
-      name: 'greatest push of the lead leg before the release',
-      value: push ? plusMinus(push, ' ms') : 'cannot say',
+      name: 'greatest push of the lead leg against the start of the release',
+      value: push
+        ? `${plusMinus({ ...push, value: Math.abs(push.value) }, ' ms')} ${push.value < 0 ? 'before' : 'after'} it`
+        : 'cannot say',
       says: push ? (
-        push.value + push.sd < 0 ? (
+        push.value - push.sd > latest ? (
           <>
-            The push comes after the release: <FaultLink id="legs-late" lessonId={lessonId} />
+            Later than in sound swings ({minus(earliest)} to {latest} ms after it):{' '}
+            <FaultLink id="legs-late" lessonId={lessonId} />
           </>
-        ) : push.value - push.sd > 0 ? (
-          'The push comes before the release.'
         ) : (
-          'Push and release lie within their error of each other.'
+          `Typical: ${minus(earliest)} to ${latest} ms after it.`
         )
       ) : (
-        'It takes plates under both feet and the wrist angle, joined as one swing above; on film look whether the lead leg straightens only after the ball.'
+        <>
+          It takes plates under both feet and the wrist angle, joined as one swing above. Without plates:{' '}
+          <Link to={`/lessons/${lessonId}/watch`}>mark legs and release on a film</Link>.
+        </>
       ),
     },
     ...adds.map((a, i) => {

@@ -31,6 +31,7 @@ import {
   withoutPoint,
   withPoint,
 } from './edit-marks.ts';
+import { FeetPanel } from './FeetPanel.tsx';
 import { PointsPanel } from './PointsPanel.tsx';
 import { ScaleForm } from './ScaleForm.tsx';
 import { Tools } from './Tools.tsx';
@@ -283,6 +284,9 @@ export function PictureBench({
           if (stage.current) saveStage(stage.current, `${baseName(video)}-frame-${frame + 1}.png`);
         }}
       />
+      {video.kind === 'video' ? (
+        <FeetPanel video={video} view={view} marks={marks} frame={frame} edit={edit} looks={looks} />
+      ) : null}
       <MeasureTable measures={video.measures} checkpoint={nearestCheckpoint(marks, frame)} />
     </Stack>
   );

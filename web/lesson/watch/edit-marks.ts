@@ -4,6 +4,8 @@ import {
   type Drawing,
   type FramePoints,
   type MarkedPoint,
+  type Moment,
+  type MomentMark,
   type PictureMarks,
   type PicturePoint,
   type Px,
@@ -82,6 +84,12 @@ export const withCheckpoint = (marks: PictureMarks, checkpoint: Checkpoint, fram
 export function withoutCheckpoint(marks: PictureMarks, checkpoint: Checkpoint): PictureMarks {
   const { [checkpoint]: _gone, ...rest } = marks.checkpoints;
   return { ...marks, checkpoints: rest };
+}
+
+/** A moment of feet, release or sound set, moved, or taken away with null. */
+export function withMoment(marks: PictureMarks, moment: Moment, mark: MomentMark | null): PictureMarks {
+  const { [moment]: _old, ...rest } = marks.moments ?? {};
+  return { ...marks, moments: mark ? { ...rest, [moment]: mark } : rest };
 }
 
 /** Proposed checkpoints join; picked ones stay. */

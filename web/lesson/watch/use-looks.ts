@@ -2,12 +2,17 @@ import { useEffect, useRef, useState } from 'react';
 import type { VideoAnswer } from '../../../api/capture-types.ts';
 import type { Checkpoint } from '../../../core/catalogue/stages.ts';
 import { POINT_NAMES, type PictureMarks, type PicturePoint, type View } from '../../../core/picture/marks.ts';
+import { sdOf } from '../../../core/catalogue/uncertainties.ts';
+import { soundWay } from '../../../core/picture/sound-way.ts';
 import type { PictureRequest, PictureResult } from '../../workers/picture.worker.ts';
 import type { PoseRequest } from '../../workers/pose.worker.ts';
 import { runProposal, type FoundProposal } from '../../workers/propose-swing.ts';
 import { runPicture } from '../../workers/run-picture.ts';
 import { fileUrl } from './data.ts';
-import { pointsAt, withFound, withProposal } from './edit-marks.ts';
+import { pointsAt, withFound, withMoment, withProposal } from './edit-marks.ts';
+
+/** A swish this near to the strike is this swing's. */
+const SWISH_WITHIN_S = 0.15;
 
 /** A look through the video that runs in the background, with how far it is. */
 function useLook() {
@@ -143,5 +148,26 @@ export function useLooks({
     );
   };
 
-  return { propose, follow, proposePoints, said, swings, share, cancel, problem };
+  /** The swish nearest to the strike, taken back by the sound's way to the camera. */
+  const hearSwish = async (): Promise<void> => {
+    const { strike } = marks.checkpoints;
+    const found = await look({ kind: 'swish', url });
+    if (!found || !('swishPeaksS' in found) || !strike) return;
+    const way = soundWay(marks.cameraDistanceM);
+    const near = found.swishPeaksS
+      .map((s) => ({ timeS: s - way.s, off: Math.abs(s - way.s - times[strike.frame]!) }))
+      .filter((s) => s.off <= SWISH_WITHIN_S && s.timeS >= 0)
+      .sort((a, b) => a.off - b.off)[0];
+    if (near) {
+      const mark = { timeS: near.timeS, sdS: Math.hypot(sdOf('swishPlace') / 1000, way.sdS), by: 'ear' } as const;
+      edit((m) => withMoment(m, 'swish peak', mark));
+    }
+    setSaid(
+      near
+        ? 'The swish was heard; the sound’s way to the camera is taken off.'
+        : `No swish stands out within ${(1000 * SWISH_WITHIN_S).toFixed(0)} ms of the strike: it takes a stick or a club without a ball, and a quiet place.`,
+    );
+  };
+
+  return { propose, follow, proposePoints, hearSwish, said, swings, share, cancel, problem };
 }

@@ -2,7 +2,9 @@ import { format, parseISO } from 'date-fns';
 import { Button as DragHandle, GridList, GridListItem, useDragAndDrop } from 'react-aria-components';
 import type { KeyboardEvent } from 'react';
 import styled from 'styled-components';
-import { addDays, weekdayOf, type PhaseId, type ProgrammeDay } from '../../../core/plan/programme.ts';
+import { addDays, weekdayOf } from '../../../core/plan/calendar-days.ts';
+import type { PhaseId } from '../../../core/plan/phases.ts';
+import type { ProgrammeDay } from '../../../core/plan/programme.ts';
 
 const Days = styled(GridList)`
   display: grid;

@@ -1,7 +1,7 @@
 import { format, parseISO } from 'date-fns';
 import styled from 'styled-components';
 import type { ProgrammeWire } from '../../../api/programme-types.ts';
-import { daysApart } from '../../../core/plan/programme.ts';
+import { daysApart } from '../../../core/plan/calendar-days.ts';
 import { useUnits } from '../../base/session.tsx';
 import { linear, YTicks } from '../../kit/chart.tsx';
 import { DataTable, Soft } from '../../kit/layout.tsx';
