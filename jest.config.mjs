@@ -44,7 +44,7 @@ export default {
     {
       ...common,
       displayName: 'server',
-      testEnvironment: 'node',
+      testEnvironment: '<rootDir>/scripts/jest-server-environment.mjs',
       testMatch: ['<rootDir>/{server,demo}/**/*.test.ts'],
       // Several processes need a PostgreSQL server.
       testPathIgnorePatterns: ['/node_modules/', 'server/(processes|move)\\.test\\.ts$'],

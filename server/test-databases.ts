@@ -1,30 +1,57 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { ParserOptions, PGlite } from '@electric-sql/pglite';
 import pg from 'pg';
 import { pgliteDb, serverDb, type Db } from './db/connection.ts';
 import { migrate } from './db/migrate.ts';
-import { openPGlite } from './db/open-pglite.ts';
+import { openPGlite, PARSERS } from './db/open-pglite.ts';
 
 const CACHE = join(import.meta.dirname, '..', '.cache');
 const MIGRATIONS = join(import.meta.dirname, 'db', 'migrations');
 
 /** A migrated, empty database as a file, made once for each state of the migrations: opening it is faster than migrating. */
-async function template(): Promise<Blob> {
+async function template(): Promise<string> {
   const hash = createHash('sha256');
   for (const f of readdirSync(MIGRATIONS).sort()) hash.update(readFileSync(join(MIGRATIONS, f)));
-  const file = join(CACHE, `empty-practice-${hash.digest('hex').slice(0, 16)}.tgz`);
+  const file = join(CACHE, `empty-practice-${hash.digest('hex').slice(0, 16)}.tar`);
   if (!existsSync(file)) {
     const pglite = await openPGlite(undefined);
     await migrate(pgliteDb(pglite));
-    const dump = await pglite.dumpDataDir('gzip');
+    const dump = await pglite.dumpDataDir('none');
     await pglite.close();
     mkdirSync(CACHE, { recursive: true });
     const half = `${file}.${process.pid}`;
     writeFileSync(half, Buffer.from(await dump.arrayBuffer()));
     renameSync(half, file);
   }
-  return new Blob([readFileSync(file)]);
+  return file;
+}
+
+/** What comes out of a database that was opened outside the sandbox is of the sandbox's own kinds. */
+const OWN_PARSERS = {
+  ...PARSERS,
+  ...Object.fromEntries([1114, 1184].map((type) => [type, (text: string) => new Date(text)])),
+  ...Object.fromEntries([114, 3802].map((type) => [type, (text: string) => JSON.parse(text) as unknown])),
+};
+const ownError = (error: unknown): never => {
+  const { message, ...more } = error as Error;
+  throw Object.assign(new Error(message), more);
+};
+function ownErrors(db: Db): Db {
+  return {
+    query: (sql, parameters) => db.query(sql, parameters).catch(ownError) as never,
+    script: (sql) => db.script(sql).catch(ownError),
+    transaction: (work) => db.transaction((tx) => work(ownErrors(tx))),
+    close: () => db.close(),
+  };
+}
+
+async function embeddedDatabase(): Promise<Db> {
+  const { openTestPGlite } = globalThis as unknown as {
+    openTestPGlite: (file: string, parsers: ParserOptions) => Promise<PGlite>;
+  };
+  return ownErrors(pgliteDb(await openTestPGlite(await template(), OWN_PARSERS)));
 }
 
 const TEMPLATE = 'maple_template';
@@ -81,7 +108,7 @@ async function postgresDatabase(url: string): Promise<Db> {
 }
 
 /** An empty practice: on PGlite in memory, or on the PostgreSQL server that the tests started, in that suite. */
-export async function testDatabase(): Promise<Db> {
+export function testDatabase(): Promise<Db> {
   const url = (globalThis as { testPostgres?: string }).testPostgres;
-  return url ? postgresDatabase(url) : pgliteDb(await openPGlite(undefined, await template()));
+  return url ? postgresDatabase(url) : embeddedDatabase();
 }

@@ -3,7 +3,7 @@ import { addDays, addMinutes, format, isToday, startOfWeek } from 'date-fns';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import type { AppointmentWire } from '../../api/day-types.ts';
+import type { AppointmentWire, BegunLessonWire } from '../../api/day-types.ts';
 import { ask, queryClient } from '../base/api.ts';
 import { Button, ButtonLink, QuietButton } from '../kit/controls.tsx';
 import { Card, Failed, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
@@ -44,6 +44,8 @@ const Slot = styled.button<{ $held: boolean; $chosen: boolean }>`
   cursor: pointer;
   overflow-wrap: anywhere;
 `;
+
+const isBooked = (l: AppointmentWire | BegunLessonWire): l is AppointmentWire => 'minutes' in l;
 
 const Begun = styled(Link)`
   display: block;
@@ -139,32 +141,34 @@ export default function Week() {
         {Array.from({ length: DAYS }, (_, i) => {
           const day = addDays(monday, i);
           const key = format(day, 'yyyy-MM-dd');
-          const onDay = (a: { startsAt: string }): boolean => format(new Date(a.startsAt), 'yyyy-MM-dd') === key;
-          const here = (list.data ?? []).filter(onDay);
+          const inOrder = [...(list.data ?? []), ...(begun.data ?? [])]
+            .filter((l) => format(new Date(l.startsAt), 'yyyy-MM-dd') === key)
+            .sort((a, b) => a.startsAt.localeCompare(b.startsAt));
           return (
             <Day key={key} $today={isToday(day)} aria-label={format(day, 'EEEE d MMMM')}>
               <strong>{format(day, 'EEE d')}</strong>
-              {here.map((a) => (
-                <Slot
-                  key={a.id}
-                  type="button"
-                  $held={a.lessonId !== null}
-                  $chosen={a.id === chosen}
-                  aria-pressed={a.id === chosen}
-                  onClick={() => setChosen(a.id === chosen ? null : a.id)}
-                >
-                  <strong>{format(new Date(a.startsAt), 'HH:mm')}</strong> <Soft>{a.minutes} min</Soft>
-                  <div>{a.studentName}</div>
-                  {a.overlaps.length > 0 ? <Soft>two at once</Soft> : null}
-                  {a.lessonId ? <Soft>opened</Soft> : null}
-                </Slot>
-              ))}
-              {(begun.data ?? []).filter(onDay).map((l) => (
-                <Begun key={l.id} to={`/lessons/${l.id}`}>
-                  <strong>{format(new Date(l.startsAt), 'HH:mm')}</strong> <Soft>no appointment</Soft>
-                  <div>{l.studentName}</div>
-                </Begun>
-              ))}
+              {inOrder.map((l) =>
+                isBooked(l) ? (
+                  <Slot
+                    key={l.id}
+                    type="button"
+                    $held={l.lessonId !== null}
+                    $chosen={l.id === chosen}
+                    aria-pressed={l.id === chosen}
+                    onClick={() => setChosen(l.id === chosen ? null : l.id)}
+                  >
+                    <strong>{format(new Date(l.startsAt), 'HH:mm')}</strong> <Soft>{l.minutes} min</Soft>
+                    <div>{l.studentName}</div>
+                    {l.overlaps.length > 0 ? <Soft>two at once</Soft> : null}
+                    {l.lessonId ? <Soft>opened</Soft> : null}
+                  </Slot>
+                ) : (
+                  <Begun key={l.id} to={`/lessons/${l.id}`}>
+                    <strong>{format(new Date(l.startsAt), 'HH:mm')}</strong> <Soft>no appointment</Soft>
+                    <div>{l.studentName}</div>
+                  </Begun>
+                ),
+              )}
               <ForRole to="POST /appointments">
                 <QuietButton
                   onPress={() => setMaking(key)}

@@ -27,6 +27,17 @@ const Words = styled(SideScroll)`
     text-align: left;
     vertical-align: middle;
   }
+  td:nth-child(2) {
+    white-space: nowrap;
+  }
+  td:last-child {
+    min-width: 230px;
+  }
+`;
+
+const Hint = styled(Soft)`
+  display: block;
+  font-weight: 400;
 `;
 
 /** Why the film's sound says nothing of the swish; empty where it may. */
@@ -83,7 +94,8 @@ export function FeetPanel({
             {MOMENTS.map((moment) => (
               <tr key={moment}>
                 <th scope="row">
-                  {moment} <Soft>{LOOK_FOR[moment]}</Soft>
+                  {moment}
+                  <Hint>{LOOK_FOR[moment]}</Hint>
                 </th>
                 <td>{figure(moment)}</td>
                 <td>
