@@ -1,6 +1,6 @@
 import { seededRandom } from '../core/numeric/random.ts';
 import { line, SEEDS, type Print } from './line.ts';
-import { callFigures } from './calls.ts';
+import { callFigures, type CallFigures } from './calls.ts';
 import { stackFigures } from './stacks.ts';
 import { trialFigures, type TrialFigures } from './trials.ts';
 
@@ -69,13 +69,16 @@ function stacks(n: number, print: Print): void {
 }
 
 /** Calls: the line and what to ask for. */
-function calls(n: number, print: Print): void {
+function calls(n: number, print: Print, players: 'usual' | 'other'): void {
+  const who = players === 'other' ? ', other players' : '';
   for (const swings of [5, 8, 12, 20]) {
-    const of = SEEDS.map((seed) => callFigures(swings, n, seededRandom(`calls ${seed}`)));
+    const of = SEEDS.map((seed) => callFigures(swings, n, seededRandom(`calls ${seed}`), players));
     const total = n * SEEDS.length;
-    print(line(`${swings} calls: the slope’s 90 % interval holds`, of.map((f) => f.slopeHeld), '≥ 85 %', total)); // prettier-ignore
-    print(line(`${swings} calls: what to ask for holds`, of.map((f) => f.askHeld), '≥ 85 %', total)); // prettier-ignore
-    print(line(`${swings} calls: said to be done though nothing is`, of.map((f) => f.falseDone), '≤ 10 %', total)); // prettier-ignore
+    const show = (name: string, wanted: string, pick: (f: CallFigures) => number): void =>
+      print(line(`${swings} calls${who}: ${name}`, of.map(pick), wanted, total));
+    show('the slope’s 90 % interval holds', '≥ 85 %', (f) => f.slopeHeld);
+    show('what to ask for next holds', '≥ 85 %', (f) => f.askHeld);
+    show('said to be done though nothing is', '≤ 10 %', (f) => f.falseDone);
   }
 }
 
@@ -84,5 +87,6 @@ export function tries(n: number, print: Print): void {
   trials(n, print, 'usual');
   trials(n, print, 'other');
   stacks(Math.ceil(n / 2), print);
-  calls(n, print);
+  calls(n, print, 'usual');
+  calls(n, print, 'other');
 }

@@ -45,6 +45,15 @@ describe('called and done', () => {
     }
     expect(held / 300).toBeGreaterThan(0.85);
   });
+  test('a player who drifts is asked for what gives the wanted value now, not half-way back', () => {
+    const drifting = (drift: number) =>
+      calledAndDone(
+        player(0.8, 0.5, `drift ${drift}`, 20).map((s, i) => ({ ...s, done: s.done + drift * i })),
+        1,
+      ).askFor;
+    expect(must(drifting(0)).called).toBeCloseTo((1 + 2) / 0.8, 0);
+    expect(must(drifting(0.3)).called).toBeCloseTo((1 + 2 - 0.3 * 19) / 0.8, 0);
+  });
   test('verdicts: as called, in part, not at all', () => {
     expect(calledAndDone(player(1, 0.6, 'a'), null).verdict).toBe('done as called');
     expect(calledAndDone(player(0.6, 0.6, 'b'), null).verdict).toBe('done in part');

@@ -15,7 +15,7 @@ export interface CalledLine {
   /** What one more called brings; 1 is done as called. */
   readonly slope: number;
   readonly slopeInterval90: readonly [number, number];
-  /** Done where nothing is called. */
+  /** Done where nothing is called, after the last swing. */
   readonly intercept: number;
   /** Spread about the line. */
   readonly residualSd: number;
@@ -59,51 +59,78 @@ export const LEAST_SWINGS = 5;
 const ROBUST_FROM = 12;
 /** A spread about a line with mishits bent in comes out too small for players whose spread and level are uneven: found on made-up ones. */
 const ROBUST_WIDER = 1.15;
+/** From so many swings a drift from swing to swing can be told from the calls. */
+const DRIFT_FROM = 10;
+/** With fewer swings a line that happens to be steep is the one that gets asked of: what to call is then wider, and said less often. */
+const ASK_PLAIN_FROM = 10;
+const ASK_FEW_WIDER = 1.3;
 /** Below this slope, its interval below the other figure, what is asked does not happen. */
 export const NOT_DONE = { slope: 0.5, top: 0.8 } as const;
 
-/** Line of some swings; null with fewer than five, or where all were called alike. */
-function lineOf(swings: readonly CalledSwing[]): CalledLine | null {
-  if (swings.length < LEAST_SWINGS) return null;
+interface Fitted {
+  readonly line: CalledLine;
+  /** Level at the middle call now, and what is known of level and slope: covariance in the unit of done, squared. */
+  readonly middle: number;
+  readonly level: number;
+  readonly covariance: readonly [level: number, both: number, slope: number];
+  readonly t: number;
+}
+
+/**
+ * Line of some swings as it stands after the last of them: from ten on, what the player drifts from swing to swing is taken out.
+ * @returns null with fewer than five, or where all were called alike
+ */
+function fitLine(swings: readonly CalledSwing[]): Fitted | null {
+  const n = swings.length;
+  if (n < LEAST_SWINGS) return null;
   const middle = mean(swings.map((s) => s.called));
-  const rows = swings.map((s) => [1, s.called - middle]);
+  const drifts = n >= DRIFT_FROM;
+  const rows = swings.map((s, i) => [1, s.called - middle, ...(drifts ? [i - (n - 1)] : [])]);
   const done = swings.map((s) => s.done);
   // Of few swings nobody can tell a mishit from spread: there the plain line with its wider interval is the honest one.
-  const fit = swings.length < ROBUST_FROM ? leastSquares(rows, done) : robustLeastSquares(rows, done);
+  const fit = n < ROBUST_FROM ? leastSquares(rows, done) : robustLeastSquares(rows, done);
   if (!fit) return null;
   const [level, slope] = [fit.coefficients[0]!, fit.coefficients[1]!];
-  const sd = fit.residualSd * (swings.length < ROBUST_FROM ? 1 : ROBUST_WIDER);
-  const half = student90(swings.length - 2) * sd * Math.sqrt(fit.covariance[1]![1]!);
+  const sd = fit.residualSd * (n < ROBUST_FROM ? 1 : ROBUST_WIDER);
+  const c = fit.covariance;
+  const t = student90(n - rows[0]!.length);
+  const half = t * sd * Math.sqrt(c[1]![1]!);
   const plain = standardDeviation(done);
   return {
-    swings: swings.length,
-    slope,
-    slopeInterval90: [slope - half, slope + half],
-    intercept: level - slope * middle,
-    residualSd: sd,
-    score: plain > 0 ? Math.min(1, Math.max(0, 1 - fit.residualSd / plain)) : 0,
+    line: {
+      swings: n,
+      slope,
+      slopeInterval90: [slope - half, slope + half],
+      intercept: level - slope * middle,
+      residualSd: sd,
+      score: plain > 0 ? Math.min(1, Math.max(0, 1 - fit.residualSd / plain)) : 0,
+    },
+    middle,
+    level,
+    covariance: [sd ** 2 * c[0]![0]!, sd ** 2 * c[0]![1]!, sd ** 2 * c[1]![1]!],
+    t,
   };
 }
 
 /**
- * What to call for a wanted value, with the interval of such a call: where the line's own doubt still reaches the value.
- * Only where calls are known to change something: the slope's interval lies above nought.
+ * What to call next for a wanted value, with the interval of such a call: where the line's own doubt still reaches the value.
+ * @returns null where calls are not known to change something: the slope's interval, as wide as this asks for, reaches nought
  */
-function askFor(line: CalledLine, swings: readonly CalledSwing[], wanted: number): AskFor {
+function askFor({ line, ...fit }: Fitted, swings: readonly CalledSwing[], wanted: number): AskFor | null {
   const calls = swings.map((s) => s.called);
-  const n = calls.length;
-  const middle = mean(calls);
-  const sxx = calls.reduce((s, c) => s + (c - middle) ** 2, 0);
-  const t2 = (student90(n - 2) * line.residualSd) ** 2;
-  // |a + b x − wanted| ≤ t · sd of the line at x, a quadratic about the middle of the calls.
-  const off = line.intercept + line.slope * middle - wanted;
-  const a = line.slope ** 2 - t2 / sxx;
-  const root = Math.sqrt(Math.max(0, (line.slope * off) ** 2 - a * (off ** 2 - t2 / n)));
+  const [vLevel, vBoth, vSlope] = fit.covariance;
+  const t2 = (fit.t * (calls.length < ASK_PLAIN_FROM ? ASK_FEW_WIDER : 1)) ** 2;
+  // (level + slope · x − wanted)² ≤ t² · variance of the line at x, x from the middle of the calls: a quadratic.
+  const a = line.slope ** 2 - t2 * vSlope;
+  if (line.slope <= 0 || a <= 0) return null;
+  const off = fit.level - wanted;
+  const b = line.slope * off - t2 * vBoth;
+  const root = Math.sqrt(Math.max(0, b ** 2 - a * (off ** 2 - t2 * vLevel)));
   const called = (wanted - line.intercept) / line.slope;
   return {
     wanted,
     called,
-    interval90: [middle + (-line.slope * off - root) / a, middle + (-line.slope * off + root) / a],
+    interval90: [fit.middle + (-b - root) / a, fit.middle + (-b + root) / a],
     beyond: called < Math.min(...calls) || called > Math.max(...calls),
   };
 }
@@ -133,10 +160,11 @@ export function calledAndDone(swings: readonly CalledSwing[], wanted: number | n
     const done = swings.filter((s) => s.called === called).map((s) => s.done);
     return { called, swings: done.length, mean: mean(done), sd: done.length > 1 ? standardDeviation(done) : null };
   });
-  const line = calls.length > 1 ? lineOf(swings) : null;
+  const fit = calls.length > 1 ? fitLine(swings) : null;
+  const line = fit?.line ?? null;
   const of = (withBall: boolean): CalledLine | null => {
     const own = swings.filter((s) => s.withBall === withBall);
-    return new Set(own.map((s) => s.called)).size > 1 ? lineOf(own) : null;
+    return new Set(own.map((s) => s.called)).size > 1 ? (fitLine(own)?.line ?? null) : null;
   };
   const missing =
     swings.length < LEAST_SWINGS
@@ -150,7 +178,7 @@ export function calledAndDone(swings: readonly CalledSwing[], wanted: number | n
     withBall: of(true),
     withoutBall: of(false),
     offset: offsetOf(swings),
-    askFor: wanted !== null && line && line.slopeInterval90[0] > 0 ? askFor(line, swings, wanted) : null,
+    askFor: wanted !== null && fit ? askFor(fit, swings, wanted) : null,
     verdict: line ? verdictOf(line) : 'cannot say',
     missing: missing || (line ? '' : 'calls that lie farther apart'),
   };

@@ -16,11 +16,13 @@ export interface Removal {
 /** Presence from which a fault is tried. */
 const WORTH_TRYING = 0.2;
 const MOST_TRIED = 6;
+/** What is worth less pays nothing, m/s. */
+const LEAST_WORTH_MPS = 0.05;
 
 /**
  * Faults by the worth of their removal: the prices of all that would go with them, by how surely they would go. It differs from
  * the order of causes: a late fault can cost most. Exact, but slow (some hundred ms a fault at first).
- * @returns the best first; empty where nothing is priced
+ * @returns the best first; empty where nothing is priced, or what is priced would not go
  */
 export function paysMost(
   findings: readonly Finding[],
@@ -45,5 +47,6 @@ export function paysMost(
       const gone = goneWithout(model, logOdds, indexOf.get(f.id) as number);
       return { fault: f.id, worthMps: gone.reduce((sum, p, i) => sum + p * (priced.get(ids[i]!) ?? 0), 0) };
     })
+    .filter((r) => r.worthMps >= LEAST_WORTH_MPS)
     .sort((a, b) => b.worthMps - a.worthMps);
 }

@@ -9,6 +9,12 @@ export interface Summary {
   readonly best: number;
 }
 
+/** One or two values have no spread that could be told. */
+const SPREAD_FROM = 3;
+/** ± of a spread as words that follow the median; empty where it cannot be told yet. */
+export const spreadWords = ({ count, spread }: Summary, figure: (spread: number) => string): string =>
+  count >= SPREAD_FROM ? ` ± ${figure(spread)}` : '';
+
 export interface BlockStatistics {
   readonly swings: number;
   readonly setAside: number;

@@ -1,6 +1,7 @@
 import styled from 'styled-components';
 import type { LessonAnswer } from '../../api/types.ts';
 import { NARROW, SMALL } from '../base/theme.ts';
+import { spreadWords } from '../../core/review/block-statistics.ts';
 import { useUnits } from '../base/session.tsx';
 import { Button } from '../kit/controls.tsx';
 import { Soft } from '../kit/layout.tsx';
@@ -54,8 +55,8 @@ export function BlockBar({ lesson, onNewBlock }: { lesson: LessonAnswer; onNewBl
           {block.effort !== null ? ` · effort ${block.effort}` : ''}
           <br />
           <Soft>
-            {block.statistics.swings} swings
-            {speed ? `, median ${units.speed(speed.median)} ± ${units.speedFigure(speed.spread)}` : ''}
+            {block.statistics.swings} {block.statistics.swings === 1 ? 'swing' : 'swings'}
+            {speed ? `, median ${units.speed(speed.median)}${spreadWords(speed, (v) => units.speedFigure(v))}` : ''}
             {block.listening ? ' · takes what the devices send' : ''}
           </Soft>
         </Facts>

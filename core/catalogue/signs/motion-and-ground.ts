@@ -6,7 +6,7 @@ const motion = measuredWith('motion');
 /** A fault that a motion file tells by one likelihood ratio; its own populations stand in the fitted data. */
 const ratio = (fault: string, quantity: string): MeasuredSign => ({
   ...motion(`motion-${fault}`, fault, quantity, '', [-1.5, 1.5], [1.5, 1.5], {
-    source: 'fitted on simulated players (core/diagnosis/motion-signs)',
+    source: 'fitted on simulated players of the swing model',
   }),
   ratio: true,
 });

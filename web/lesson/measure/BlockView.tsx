@@ -12,6 +12,7 @@ import { FaceMap, strikeInWords } from '../../parts/FaceMap.tsx';
 import { Card, Facts, Failed, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { SwingStrip } from './SwingStrip.tsx';
 import { useTask } from '../../workers/run.ts';
+import { spreadWords, type Summary } from '../../../core/review/block-statistics.ts';
 import type { StrikeMap } from '../../../core/impact/strike-map.ts';
 import { useLessonWrite } from '../common/data.ts';
 import { FillBlock } from './FillBlock.tsx';
@@ -56,11 +57,12 @@ function BlockFigures({ block, map }: { block: BlockWire; map: StrikeMap | null 
   const units = useUnits();
   const { clubSpeedMps, ballSpeedMps, smash } = block.statistics;
   const items: [string, string][] = [];
-  const around = (name: string, s: { median: number; spread: number }): void =>
-    void items.push([name, `${units.speed(s.median)} ± ${units.speedFigure(s.spread)}`]);
+  const around = (name: string, s: Summary): void =>
+    void items.push([name, `${units.speed(s.median)}${spreadWords(s, (v) => units.speedFigure(v))}`]);
   if (clubSpeedMps) around('club head speed, median', clubSpeedMps);
   if (ballSpeedMps) around('ball speed, median', ballSpeedMps);
-  if (smash) items.push(['smash factor, median', `${smash.median.toFixed(2)} ± ${smash.spread.toFixed(2)}`]);
+  if (smash)
+    items.push(['smash factor, median', `${smash.median.toFixed(2)}${spreadWords(smash, (v) => v.toFixed(2))}`]);
   if (clubSpeedMps) items.push(['best', units.speed(clubSpeedMps.best)]);
   const { trend } = block;
   if (trend.perTenMps !== null && trend.kind !== 'cannot-say') {

@@ -16,7 +16,9 @@ const WAYS = [
 /** Try: several things against each other, or one thing called from much less to much more. */
 export default function TryView({ lesson }: { lesson: LessonAnswer }) {
   const [search, setSearch] = useSearchParams();
-  const way = WAYS.find((w) => w.id === search.get('way'))?.id ?? 'against';
+  const tried = lesson.blocks.findLast((b) => b.condition === 'called' || b.condition === 'trial');
+  const way =
+    WAYS.find((w) => w.id === search.get('way'))?.id ?? (tried?.condition === 'called' ? 'called' : 'against');
   return (
     <>
       <Choice
