@@ -63,11 +63,56 @@ export function simulateStack(plan: StackPlan, random: Random) {
   return { swings, broken, gains };
 }
 
+/**
+ * A stack of another kind of player: from beginners to elite, strikes and sides that scatter by shares (long tails), a warm-up that
+ * levels off, days on which every turn differs more.
+ */
+function simulateOther(plan: StackPlan, random: Random) {
+  const speed = 20 + 36 * random.uniform();
+  const level = Math.exp(0.5 * random.normal());
+  const scatter = (share: number): number => Math.exp(share * random.normal());
+  const broken = plan.breaks ? 1 + Math.floor(plan.steps * random.uniform()) : 0;
+  const how = (['offsetM', 'smash', 'sideM'] as const)[Math.floor(3 * random.uniform())]!;
+  const gains = Array.from({ length: plan.steps + 1 }, (_, s) =>
+    s === 0 ? 0 : speed * (0.004 + 0.008 * random.normal()),
+  );
+  const swings: TrialSwing[] = [];
+  const warm = 0.012 * speed * random.uniform();
+  stackOrder(plan.steps + 1, plan.rounds).forEach((round, r) =>
+    round.forEach((state, place) => {
+      const turn = r * (plan.steps + 1) + place;
+      const [speedOff, strikeOff, sideOff] = [0.007 * speed * random.normal(), scatter(0.12), scatter(0.15)];
+      for (let s = 0; s < plan.swingsATurn; s++) {
+        const hurt = (q: TrialQuantity): boolean => broken > 0 && state >= broken && q === how;
+        const added = gains.slice(0, state + 1).reduce((a, b) => a + b, 0);
+        const slow = 0.012 * speed * level * (scatter(0.6) - 1.2);
+        swings.push({
+          condition: state,
+          turn,
+          values: {
+            clubSpeedMps: speed + added + speedOff - slow - warm * Math.exp(-swings.length / 5),
+            smash: 1.44 - 0.035 * level * strikeOff * scatter(0.7) - (hurt('smash') ? 0.075 : 0),
+            offsetM: 0.008 * level * strikeOff * scatter(0.5) + (hurt('offsetM') ? 0.009 : 0),
+            sideM: 10 * level * sideOff * scatter(0.6) + (hurt('sideM') ? 16 : 0),
+          },
+        });
+      }
+    }),
+  );
+  return { swings, broken, gains };
+}
+const PLAYERS = { usual: simulateStack, other: simulateOther } as const;
+
 /** Many stacks of one size: how often the broken step is the one that is named, and how often one is named where none broke. */
-export function stackFigures(plan: StackPlan, n: number, random: Random): StackFigures {
+export function stackFigures(
+  plan: StackPlan,
+  n: number,
+  random: Random,
+  players: keyof typeof PLAYERS = 'usual',
+): StackFigures {
   let [found, wrong, named, held] = [0, 0, 0, 0];
   for (let i = 0; i < n; i++) {
-    const { swings, broken, gains } = simulateStack(plan, random);
+    const { swings, broken, gains } = PLAYERS[players](plan, random);
     const ledger = stepLedger(swings, plan.steps + 1);
     named += Number(ledger.broken !== null);
     found += Number(plan.breaks && ledger.broken === broken);

@@ -47,7 +47,8 @@ function trials(n: number, print: Print, players: 'usual' | 'other'): void {
 }
 
 /** Stacks of two to five steps: how often the step that broke something is the one that is named. */
-function stacks(n: number, print: Print): void {
+function stacks(n: number, print: Print, players: 'usual' | 'other'): void {
+  const who = players === 'other' ? ', other players' : '';
   for (const [steps, rounds, swingsATurn] of [
     [2, 2, 3],
     [3, 2, 3],
@@ -56,10 +57,10 @@ function stacks(n: number, print: Print): void {
   ] as const) {
     const run = (breaks: boolean) =>
       SEEDS.map((seed) =>
-        stackFigures({ steps, rounds, swingsATurn, breaks }, n, seededRandom(`stack ${seed} ${breaks}`)),
+        stackFigures({ steps, rounds, swingsATurn, breaks }, n, seededRandom(`stack ${seed} ${breaks}`), players),
       );
     const [sound, broken] = [run(false), run(true)];
-    const name = `${steps} steps, ${rounds * swingsATurn} swings each`;
+    const name = `${steps} steps, ${rounds * swingsATurn} swings each${who}`;
     const total = n * SEEDS.length;
     print(line(`${name}: the broken step is named`, broken.map((f) => f.found), '–', total)); // prettier-ignore
     print(line(`${name}: another step is named`, broken.map((f) => f.wrong), '≤ 5 %', total)); // prettier-ignore
@@ -86,7 +87,8 @@ function calls(n: number, print: Print, players: 'usual' | 'other'): void {
 export function tries(n: number, print: Print): void {
   trials(n, print, 'usual');
   trials(n, print, 'other');
-  stacks(Math.ceil(n / 2), print);
+  stacks(Math.ceil(n / 2), print, 'usual');
+  stacks(Math.ceil(n / 2), print, 'other');
   calls(n, print, 'usual');
   calls(n, print, 'other');
 }
