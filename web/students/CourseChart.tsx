@@ -8,6 +8,7 @@ import { faultById } from '../../core/catalogue/faults.ts';
 import { rungWords } from '../../core/catalogue/rungs.ts';
 import { useUnits } from '../base/session.tsx';
 import { linear, XTicks, YTicks } from '../kit/chart.tsx';
+import { Soft } from '../kit/layout.tsx';
 
 const LEFT = 92;
 const RIGHT = 18;
@@ -95,203 +96,213 @@ export function CourseChart({ course, studentId }: { course: CourseAnswer; stude
   const lesson = (id: string, station: string): string => `/lessons/${id}/${station}`;
   const dayWords = (at: string): string => format(new Date(at), 'd MMM yyyy');
   return (
-    <Scroll ref={toNewest} tabIndex={0} role="region" aria-label="The record on one time axis">
-      <Names width={LEFT} height={height} style={{ fontFamily: 'var(--text)' }}>
-        {rows.map((name, i) => (
-          <text key={`${name}${i}`} x={LEFT - 10} y={rowY(i) + 4} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
-            {name.length > 14 ? `${name.slice(0, 13)}…` : name}
-            {name.length > 14 ? <title>{name}</title> : null}
-          </text>
-        ))}
-        {shown.length > 0 ? (
-          <>
-            <YTicks scale={y} at={speedTicks} x={LEFT - 10} />
-            <text x={LEFT - 10} y={14} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
-              {units.speedUnit}
+    <>
+      {shown.length > 0 ? <Soft>Speeds: medians of {condition}</Soft> : null}
+      <Scroll ref={toNewest} tabIndex={0} role="region" aria-label="The record on one time axis">
+        <Names width={LEFT} height={height} style={{ fontFamily: 'var(--text)' }}>
+          {rows.map((name, i) => (
+            <text
+              key={`${name}${i}`}
+              x={LEFT - 10}
+              y={rowY(i) + 4}
+              fontSize={12}
+              textAnchor="end"
+              fill="var(--soft-ink)"
+            >
+              {name.length > 14 ? `${name.slice(0, 13)}…` : name}
+              {name.length > 14 ? <title>{name}</title> : null}
             </text>
-          </>
-        ) : null}
-      </Names>
-      <svg
-        width={width - LEFT}
-        height={height}
-        viewBox={`${LEFT} 0 ${width - LEFT} ${height}`}
-        style={{ fontFamily: 'var(--text)', flex: 'none' }}
-      >
-        <XTicks
-          scale={scale}
-          at={months.map((m) => m.getTime())}
-          y={height - 4}
-          format={(v) => format(new Date(v), 'MMM yy')}
-          grid={[SPEED.top, height - 18]}
-        />
-        <line
-          x1={x(new Date())}
-          x2={x(new Date())}
-          y1={SPEED.top}
-          y2={height - 18}
-          stroke="var(--slate)"
-          strokeDasharray="2 4"
-        />
-        {shown.length > 0
-          ? speedTicks.map((v) => (
-              <line key={v} x1={LEFT} x2={width - RIGHT} y1={y(v)} y2={y(v)} stroke="var(--line)" />
-            ))
-          : null}
-        {speeds.map((s) => (
-          <Link
-            key={s.lessonId}
-            to={lesson(s.lessonId, 'measure')}
-            aria-label={`${units.speed(s.medianMps)} on ${dayWords(s.at)}`}
-          >
-            <circle
-              cx={x(s.at)}
-              cy={y(units.fromMps(s.medianMps))}
-              r={6}
-              fill="var(--maple)"
-              stroke="var(--card)"
+          ))}
+          {shown.length > 0 ? (
+            <>
+              <YTicks scale={y} at={speedTicks} x={LEFT - 10} />
+              <text x={LEFT - 10} y={14} fontSize={12} textAnchor="end" fill="var(--soft-ink)">
+                {units.speedUnit}
+              </text>
+            </>
+          ) : null}
+        </Names>
+        <svg
+          width={width - LEFT}
+          height={height}
+          viewBox={`${LEFT} 0 ${width - LEFT} ${height}`}
+          style={{ fontFamily: 'var(--text)', flex: 'none' }}
+        >
+          <XTicks
+            scale={scale}
+            at={months.map((m) => m.getTime())}
+            y={height - 4}
+            format={(v) => format(new Date(v), 'MMM yy')}
+            grid={[SPEED.top, height - 18]}
+          />
+          <line
+            x1={x(new Date())}
+            x2={x(new Date())}
+            y1={SPEED.top}
+            y2={height - 18}
+            stroke="var(--slate)"
+            strokeDasharray="2 4"
+          />
+          {shown.length > 0
+            ? speedTicks.map((v) => (
+                <line key={v} x1={LEFT} x2={width - RIGHT} y1={y(v)} y2={y(v)} stroke="var(--line)" />
+              ))
+            : null}
+          {speeds.map((s) => (
+            <Link
+              key={s.lessonId}
+              to={lesson(s.lessonId, 'measure')}
+              aria-label={`${units.speed(s.medianMps)} on ${dayWords(s.at)}`}
+            >
+              <circle
+                cx={x(s.at)}
+                cy={y(units.fromMps(s.medianMps))}
+                r={6}
+                fill="var(--maple)"
+                stroke="var(--card)"
+                strokeWidth={1.5}
+              >
+                <title>
+                  {dayWords(s.at)}: {units.speed(s.medianMps)}, {s.swings} swings
+                </title>
+              </circle>
+            </Link>
+          ))}
+          {course.notches.map((n) => (
+            <path
+              key={n.date}
+              d={`M${x(n.date) - 7} ${SPEED.top - 6} h14 l-7 11 Z`}
+              fill="var(--card)"
+              stroke="var(--maple-deep)"
               strokeWidth={1.5}
             >
               <title>
-                {dayWords(s.at)}: {units.speed(s.medianMps)}, {s.swings} swings
+                Notch of {dayWords(n.date)}: {units.speed(n.speedMps)}
               </title>
-            </circle>
-          </Link>
-        ))}
-        {course.notches.map((n) => (
-          <path
-            key={n.date}
-            d={`M${x(n.date) - 7} ${SPEED.top - 6} h14 l-7 11 Z`}
-            fill="var(--card)"
-            stroke="var(--maple-deep)"
-            strokeWidth={1.5}
-          >
-            <title>
-              Notch of {dayWords(n.date)}: {units.speed(n.speedMps)}
-            </title>
-          </path>
-        ))}
-        {course.lessons.map((l) => (
-          <Link key={l.id} to={lesson(l.id, 'review')} aria-label={`Lesson of ${dayWords(l.startsAt)}`}>
-            <rect x={x(l.startsAt) - 5} y={lessonY - 9} width={10} height={18} rx={2} fill="var(--ink)" />
-            {l.note ? <circle cx={x(l.startsAt)} cy={lessonY - 14} r={3} fill="var(--slate)" /> : null}
-            <title>
-              Lesson of {dayWords(l.startsAt)}
-              {l.target ? `, target ${faultById(l.target)?.name ?? l.target}` : ''}
-              {l.note ? ', with a note' : ''}
-            </title>
-          </Link>
-        ))}
-        {course.toCome.map((a) => (
-          <Link
-            key={a.id}
-            to={`/week?day=${a.startsAt.slice(0, 10)}`}
-            aria-label={`Lesson to come, ${dayWords(a.startsAt)}`}
-          >
-            <rect x={x(a.startsAt) - 5} y={lessonY - 9} width={10} height={18} rx={2} fill="none" stroke="var(--ink)">
-              <title>To come: {format(new Date(a.startsAt), 'd MMM, HH:mm')}</title>
-            </rect>
-          </Link>
-        ))}
-        {course.targets.map((t) => {
-          const at = course.lessons.find((l) => l.startsAt === t.from);
-          const name = faultById(t.target)?.name ?? t.target;
-          const wide = Math.max(6, end(t.to) - x(t.from));
-          return (
-            <Link
-              key={t.from}
-              to={at ? `${lesson(at.id, 'diagnose')}?fault=${t.target}` : `/students/${studentId}`}
-              aria-label={`Target ${name} from ${dayWords(t.from)}`}
-            >
-              <rect
-                x={x(t.from)}
-                y={targetY - 10}
-                width={wide}
-                height={20}
-                rx={4}
-                fill="var(--straw-wash)"
-                stroke="var(--straw)"
-              />
-              <text x={x(t.from) + 6} y={targetY + 4} fontSize={12} fill="var(--ink)">
-                {wide > 7 * name.length ? name : ''}
-              </text>
+            </path>
+          ))}
+          {course.lessons.map((l) => (
+            <Link key={l.id} to={lesson(l.id, 'review')} aria-label={`Lesson of ${dayWords(l.startsAt)}`}>
+              <rect x={x(l.startsAt) - 5} y={lessonY - 9} width={10} height={18} rx={2} fill="var(--ink)" />
+              {l.note ? <circle cx={x(l.startsAt)} cy={lessonY - 14} r={3} fill="var(--slate)" /> : null}
               <title>
-                {name}, {dayWords(t.from)} – {t.to ? dayWords(t.to) : 'runs'}
+                Lesson of {dayWords(l.startsAt)}
+                {l.target ? `, target ${faultById(l.target)?.name ?? l.target}` : ''}
+                {l.note ? ', with a note' : ''}
               </title>
             </Link>
-          );
-        })}
-        {drills.map((d, i) => (
-          <g key={`${d.drillId}${d.from}`}>
-            <line
-              x1={x(d.from)}
-              x2={end(d.to)}
-              y1={rowY(2 + i)}
-              y2={rowY(2 + i)}
-              stroke="var(--moss)"
-              strokeWidth={6}
-              strokeOpacity={0.35}
-            />
-            {d.rungs.map((r) => (
-              <circle key={r.from} cx={x(r.from)} cy={rowY(2 + i)} r={5} fill="var(--moss)">
+          ))}
+          {course.toCome.map((a) => (
+            <Link
+              key={a.id}
+              to={`/week?day=${a.startsAt.slice(0, 10)}`}
+              aria-label={`Lesson to come, ${dayWords(a.startsAt)}`}
+            >
+              <rect x={x(a.startsAt) - 5} y={lessonY - 9} width={10} height={18} rx={2} fill="none" stroke="var(--ink)">
+                <title>To come: {format(new Date(a.startsAt), 'd MMM, HH:mm')}</title>
+              </rect>
+            </Link>
+          ))}
+          {course.targets.map((t) => {
+            const at = course.lessons.find((l) => l.startsAt === t.from);
+            const name = faultById(t.target)?.name ?? t.target;
+            const wide = Math.max(6, end(t.to) - x(t.from));
+            return (
+              <Link
+                key={t.from}
+                to={at ? `${lesson(at.id, 'diagnose')}?fault=${t.target}` : `/students/${studentId}`}
+                aria-label={`Target ${name} from ${dayWords(t.from)}`}
+              >
+                <rect
+                  x={x(t.from)}
+                  y={targetY - 10}
+                  width={wide}
+                  height={20}
+                  rx={4}
+                  fill="var(--straw-wash)"
+                  stroke="var(--straw)"
+                />
+                <text x={x(t.from) + 6} y={targetY + 4} fontSize={12} fill="var(--ink)">
+                  {wide > 7 * name.length ? name : ''}
+                </text>
                 <title>
-                  {dayWords(r.from)}: {rungWords(r.rung)}
+                  {name}, {dayWords(t.from)} – {t.to ? dayWords(t.to) : 'runs'}
                 </title>
-              </circle>
-            ))}
-          </g>
-        ))}
-        {course.practice.map((p) => (
-          <rect
-            key={p.day}
-            x={x(`${p.day}T12:00`) - 2}
-            y={practiceY + 9 - Math.min(18, 5 * p.sets)}
-            width={4}
-            height={Math.min(18, 5 * p.sets)}
-            fill={p.pain ? 'var(--leaf)' : 'var(--moss)'}
-          >
-            <title>
-              {dayWords(p.day)}: {p.sets === 1 ? '1 set' : `${p.sets} sets`}
-              {p.pain ? ', with pain' : ''}
-            </title>
-          </rect>
-        ))}
-        {course.pains.map((p) => (
-          <path
-            key={p.id}
-            d={`M${x(p.notedAt) - 5} ${bodyY - 5} l10 10 m0 -10 l-10 10`}
-            stroke="var(--leaf)"
-            strokeWidth={2.5}
-            strokeOpacity={p.reopened ? 0.5 : 1}
-          >
-            <title>
-              Pain, {BODY_PARTS.find((b) => b.id === p.part)?.name ?? 'part not said'}, {dayWords(p.notedAt)}
-              {p.reopened ? `; work reopened ${dayWords(p.reopened.at)}` : '; open'}
-            </title>
-          </path>
-        ))}
-        {course.screens.map((s) => (
-          <rect
-            key={s.id}
-            x={x(s.takenOn) - 5}
-            y={bodyY - 5}
-            width={10}
-            height={10}
-            fill="none"
-            stroke="var(--slate)"
-            strokeWidth={2}
-          >
-            <title>Body screen of {dayWords(s.takenOn)}</title>
-          </rect>
-        ))}
-        {course.films.map((f) => (
-          <Link key={f.id} to={lesson(f.lessonId, 'watch')} aria-label={`Film of ${dayWords(f.at)}`}>
-            <path d={`M${x(f.at) - 5} ${filmY - 6} l11 6 l-11 6 Z`} fill="var(--slate)">
-              <title>Film of {dayWords(f.at)}</title>
+              </Link>
+            );
+          })}
+          {drills.map((d, i) => (
+            <g key={`${d.drillId}${d.from}`}>
+              <line
+                x1={x(d.from)}
+                x2={end(d.to)}
+                y1={rowY(2 + i)}
+                y2={rowY(2 + i)}
+                stroke="var(--moss)"
+                strokeWidth={6}
+                strokeOpacity={0.35}
+              />
+              {d.rungs.map((r) => (
+                <circle key={r.from} cx={x(r.from)} cy={rowY(2 + i)} r={5} fill="var(--moss)">
+                  <title>
+                    {dayWords(r.from)}: {rungWords(r.rung)}
+                  </title>
+                </circle>
+              ))}
+            </g>
+          ))}
+          {course.practice.map((p) => (
+            <rect
+              key={p.day}
+              x={x(`${p.day}T12:00`) - 2}
+              y={practiceY + 9 - Math.min(18, 5 * p.sets)}
+              width={4}
+              height={Math.min(18, 5 * p.sets)}
+              fill={p.pain ? 'var(--leaf)' : 'var(--moss)'}
+            >
+              <title>
+                {dayWords(p.day)}: {p.sets === 1 ? '1 set' : `${p.sets} sets`}
+                {p.pain ? ', with pain' : ''}
+              </title>
+            </rect>
+          ))}
+          {course.pains.map((p) => (
+            <path
+              key={p.id}
+              d={`M${x(p.notedAt) - 5} ${bodyY - 5} l10 10 m0 -10 l-10 10`}
+              stroke="var(--leaf)"
+              strokeWidth={2.5}
+              strokeOpacity={p.reopened ? 0.5 : 1}
+            >
+              <title>
+                Pain, {BODY_PARTS.find((b) => b.id === p.part)?.name ?? 'part not said'}, {dayWords(p.notedAt)}
+                {p.reopened ? `; work reopened ${dayWords(p.reopened.at)}` : '; open'}
+              </title>
             </path>
-          </Link>
-        ))}
-      </svg>
-    </Scroll>
+          ))}
+          {course.screens.map((s) => (
+            <rect
+              key={s.id}
+              x={x(s.takenOn) - 5}
+              y={bodyY - 5}
+              width={10}
+              height={10}
+              fill="none"
+              stroke="var(--slate)"
+              strokeWidth={2}
+            >
+              <title>Body screen of {dayWords(s.takenOn)}</title>
+            </rect>
+          ))}
+          {course.films.map((f) => (
+            <Link key={f.id} to={lesson(f.lessonId, 'watch')} aria-label={`Film of ${dayWords(f.at)}`}>
+              <path d={`M${x(f.at) - 5} ${filmY - 6} l11 6 l-11 6 Z`} fill="var(--slate)">
+                <title>Film of {dayWords(f.at)}</title>
+              </path>
+            </Link>
+          ))}
+        </svg>
+      </Scroll>
+    </>
   );
 }
