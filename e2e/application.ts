@@ -13,6 +13,8 @@ export class Application {
   address = '';
   /** One-time code of the first start. */
   code = '';
+  /** The account of the tests is there. */
+  hasAccount = false;
   private child: ChildProcess | undefined;
 
   /** @param port the same port again after a stop, so that open pages find it */
@@ -93,9 +95,18 @@ export const test = base.extend<{ app: Application; quiet: void }, { shared: App
 });
 export { expect };
 
-/** Signs in, making the account where there is none yet. */
+/** Signs in, making the account where there is none yet: by the page what is new, by the API what other tests have done by the page. */
 export async function signIn(page: Page, app: Application): Promise<void> {
+  if (app.hasAccount)
+    await page.request.post(`${app.address}/api/session`, {
+      data: { signIn: 'tester', password: PASSWORD },
+      headers: { origin: app.address },
+    });
   await page.goto(app.address);
+  if (app.hasAccount) {
+    await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
+    return;
+  }
   const first = page.getByRole('heading', { name: 'Set up your practice' });
   await expect(first.or(page.getByRole('heading', { name: 'Sign in' }))).toBeVisible();
   if (await first.isVisible()) {
@@ -111,6 +122,31 @@ export async function signIn(page: Page, app: Application): Promise<void> {
     await page.getByRole('button', { name: 'Sign in' }).click();
   }
   await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
+  app.hasAccount = true;
+}
+
+/** Opens the page of a new student, who is added as the form would, without the form. @returns the page's address */
+export async function openStudent(
+  page: Page,
+  app: Application,
+  name: string,
+  options: { left?: boolean; year?: string; kit?: readonly string[] } = {},
+): Promise<string> {
+  const id = crypto.randomUUID();
+  await api(page, 'PUT', `/students/${id}`, {
+    name,
+    handedness: options.left ? 'left' : 'right',
+    birthYear: Number(options.year ?? 1988),
+    heightM: 1.78,
+    massKg: 78,
+    level: 'club',
+    goalKind: 'gain',
+    kit: ['driver', 'iron', ...(options.kit ?? ['racket', 'light stick'])],
+    places: ['range', 'garden'],
+  });
+  await page.goto(`${app.address}/students/${id}`);
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
+  return page.url();
 }
 
 /** Adds a student through the form. @returns the address of the student's page */

@@ -1,4 +1,4 @@
-import { addStudent, expect, signIn, startLesson, test, type Application } from './application.ts';
+import { openStudent, expect, signIn, startLesson, test, type Application } from './application.ts';
 
 let number = 0;
 /** One shot as a device sends it, now. */
@@ -25,7 +25,7 @@ test('path called from much more in to much more out: the shot answers, the line
   app,
 }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Called Larch');
+  await openStudent(page, app, 'Called Larch');
   await startLesson(page);
   await page.keyboard.press('2');
   await page.getByRole('link', { name: 'Try', exact: true }).click();

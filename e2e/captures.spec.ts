@@ -6,7 +6,7 @@ import { writeC3d } from '../core/formats/c3d-write.ts';
 import { SEGMENTS } from '../core/capture/motion.ts';
 import { seededRandom } from '../core/numeric/random.ts';
 import { markersOf } from '../stand-ins/motion-rig/markers.ts';
-import { addStudent, choose, expect, ROOT, signIn, startBlock, startLesson, test, textFile } from './application.ts';
+import { openStudent, choose, expect, ROOT, signIn, startBlock, startLesson, test, textFile } from './application.ts';
 
 const fixture = (name: string): string => readFileSync(join(ROOT, `core/capture/fixtures/motion/${name}.csv`), 'utf8');
 const GROUND = readFileSync(join(ROOT, 'demo/samples/ground-hanging-back.csv'), 'utf8');
@@ -30,7 +30,7 @@ async function pick(page: Page, label: string, option: string | RegExp): Promise
 
 test('markers of a C3D: names are asked once, put right, remembered', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Marker Maple');
+  await openStudent(page, app, 'Marker Maple');
   await startBlock(page);
   await choose(page, 'Import a captured swing', markers);
   const step = page.getByRole('region', { name: 'What lab.c3d holds' });
@@ -51,7 +51,7 @@ test('markers of a C3D: names are asked once, put right, remembered', async ({ p
   await expect(panel.getByRole('img', { name: /^Wrist angle: \d+° at the top/ })).toBeVisible();
   await expect(panel.getByRole('img', { name: /^Stick figure/ })).toBeVisible();
 
-  await addStudent(page, app, 'Marker Sapling');
+  await openStudent(page, app, 'Marker Sapling');
   await startBlock(page);
   await choose(page, 'Import a captured swing', markers);
   await expect(step).toContainText('as you read these names before');
@@ -62,7 +62,7 @@ test('bad captures: radians are asked about; a cut C3D, a putt and a long gap ar
   app,
 }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Radian Rowan');
+  await openStudent(page, app, 'Radian Rowan');
   await startBlock(page);
   const rows = (factor: number, hole = -1): string =>
     [
@@ -98,7 +98,7 @@ test('several swings: band of the block, one laid over another of an earlier les
   app,
 }) => {
   await signIn(page, app);
-  const student = await addStudent(page, app, 'Band Birch');
+  const student = await openStudent(page, app, 'Band Birch');
   await startBlock(page);
   await choose(page, 'Import a captured swing', textFile('earlier.csv', fixture('05-short-100hz')));
   await expect(page.getByRole('region', { name: 'Sequence, earlier.csv' })).toBeVisible();
@@ -134,7 +134,7 @@ test('several swings: band of the block, one laid over another of an earlier les
 
 test('one swing, all its records: joined at the strike, shifted, parted', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Joined Juniper');
+  await openStudent(page, app, 'Joined Juniper');
   await startBlock(page);
   await choose(page, 'Import a captured swing', textFile('swing.csv', fixture('00-even-240hz')));
   await choose(page, 'Import its ground', textFile('hang.csv', GROUND));
@@ -160,7 +160,7 @@ test('one swing, all its records: joined at the strike, shifted, parted', async 
 
 test('ground of a swing: imported, drawn, and in the ledger', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Ground Gum');
+  await openStudent(page, app, 'Ground Gum');
   await startBlock(page);
   const text = readFileSync(join(ROOT, 'demo/samples/ground-hanging-back.csv'), 'utf8');
   await choose(page, 'Import its ground', textFile('hang.csv', text));

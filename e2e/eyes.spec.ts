@@ -1,11 +1,11 @@
-import { addStudent, expect, signIn, startLesson, test } from './application.ts';
+import { openStudent, expect, signIn, startLesson, test } from './application.ts';
 
 test('a sign seen opens the fault’s page; two schools part, and one press asks the question as a trial', async ({
   page,
   app,
 }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Lens Larch');
+  await openStudent(page, app, 'Lens Larch');
   await startLesson(page);
   await page.keyboard.press('3');
   await page.getByText('lead arm level (down)', { exact: true }).click();
@@ -44,7 +44,7 @@ test('steps on top of each other go up and down, and the ledger leads back to th
   app,
 }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Stack Larch');
+  await openStudent(page, app, 'Stack Larch');
   await startLesson(page);
   await page.keyboard.press('2');
   await page.getByRole('link', { name: 'Try', exact: true }).click();

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { addStudent, choose, expect, fakeDevices, ROOT, signIn, startLesson, test } from './application.ts';
+import { openStudent, choose, expect, fakeDevices, ROOT, signIn, startLesson, test } from './application.ts';
 import { clock, FACE_ON, sample } from './pictures.ts';
 
 // The camera hears the demo's swings of a stick, over and over.
@@ -7,7 +7,7 @@ test.use({ launchOptions: fakeDevices(join(ROOT, 'demo/samples/swish.wav')) });
 
 test('the machine’s camera films into the lesson, and its sound is listened to', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Camera Maple');
+  await openStudent(page, app, 'Camera Maple');
   await startLesson(page);
   await page.keyboard.press('3');
   await page.getByRole('button', { name: 'Use the camera' }).click();
@@ -27,7 +27,7 @@ test('the machine’s camera films into the lesson, and its sound is listened to
 
 test('bad videos are refused in words; a minor is not filmed without consent', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Refusing Maple');
+  await openStudent(page, app, 'Refusing Maple');
   await startLesson(page);
   await page.keyboard.press('3');
   await choose(page, 'Add a video or still', {
@@ -42,7 +42,7 @@ test('bad videos are refused in words; a minor is not filmed without consent', a
     buffer: sample(FACE_ON).buffer.subarray(0, 120_000),
   });
   await expect(page.getByText(/The end of the file is missing: \d+ of \d+ frames/)).toBeVisible();
-  await addStudent(page, app, 'Young Maple', { year: String(new Date().getFullYear() - 14) });
+  await openStudent(page, app, 'Young Maple', { year: String(new Date().getFullYear() - 14) });
   await startLesson(page);
   await page.keyboard.press('3');
   await expect(
@@ -67,7 +67,7 @@ test('a camera that is refused says so; one that is unplugged keeps what it film
     };
   });
   await signIn(page, app);
-  await addStudent(page, app, 'Unplugging Maple');
+  await openStudent(page, app, 'Unplugging Maple');
   await startLesson(page);
   await page.keyboard.press('3');
   await page.getByRole('button', { name: 'Use the camera' }).click();

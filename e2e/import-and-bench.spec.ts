@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { addStudent, api, choose, expect, signIn, startBlock, startLesson, test, textFile } from './application.ts';
+import { openStudent, api, choose, expect, signIn, startBlock, startLesson, test, textFile } from './application.ts';
 
 const FOREIGN = [
   'Date;Club;Club Speed [km/h];Ball Speed [km/h];Launch Angle;Back Spin;Carry (m);Remark',
@@ -13,7 +13,7 @@ const FOREIGN = [
 
 test('a foreign file: columns guessed, several clubs split, remembered, undone as a whole', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Foreign Fern');
+  await openStudent(page, app, 'Foreign Fern');
   await startBlock(page);
   await choose(page, 'Import shots', textFile('export.csv', FOREIGN));
   const panel = page.getByRole('region', { name: 'Import a foreign file' });
@@ -48,7 +48,7 @@ test('mixed units and impossible values: a repair is offered, what cannot be is 
   app,
 }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Mixed Maple');
+  await openStudent(page, app, 'Mixed Maple');
   await startBlock(page);
   const rows = Array.from({ length: 12 }, (_, i) =>
     i < 3 ? `driver,${(41 + i / 10).toFixed(1)},2900` : `driver,${92 + (i % 3)},${i === 5 ? -3000 : 2800}`,
@@ -66,7 +66,7 @@ test('mixed units and impossible values: a repair is offered, what cannot be is 
 
 test('set-up with values, compared with last time, and what it says in the ledger', async ({ page, app }) => {
   await signIn(page, app);
-  const url = await addStudent(page, app, 'Setup Sorrel');
+  const url = await openStudent(page, app, 'Setup Sorrel');
   const studentId = url.split('/').pop() ?? '';
   const earlier = crypto.randomUUID();
   await api(page, 'POST', `/students/${studentId}/lessons`, {
@@ -102,7 +102,7 @@ test('set-up with values, compared with last time, and what it says in the ledge
 
 test('the shot table sorts, filters, chooses columns and saves as CSV', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Table Teak');
+  await openStudent(page, app, 'Table Teak');
   await startBlock(page);
   const rows = [90, 95, 92, 88, 97].map((v) => `driver,${v},${(v * 1.45).toFixed(1)}`);
   await choose(page, 'Import shots', textFile('t.csv', ['club,club_speed_mph,ball_speed_mph', ...rows].join('\n')));

@@ -6,7 +6,7 @@ import { tuple } from '../core/numeric/tuple.ts';
 import { handPicked } from '../demo/film.ts';
 import { withSound } from '../stand-ins/camera/add-sound.ts';
 import { recordSwish } from '../stand-ins/microphone/swish-sound.ts';
-import { addStudent, api, choose, expect, ROOT, signIn, startLesson, test } from './application.ts';
+import { openStudent, api, choose, expect, ROOT, signIn, startLesson, test } from './application.ts';
 import { clock, FACE_ON, lessonId, truthOf } from './pictures.ts';
 
 test('legs against release on a film with sound: moments marked, the swish heard, a late push in the ledger', async ({
@@ -26,7 +26,7 @@ test('legs against release on a film with sound: moments marked, the swish heard
   });
   const film = await withSound(readFileSync(join(ROOT, 'demo/samples', FACE_ON)), sound, 24_000);
   await signIn(page, app);
-  await addStudent(page, app, 'Legs Maple');
+  await openStudent(page, app, 'Legs Maple');
   await startLesson(page);
   await page.keyboard.press('3');
   await choose(page, 'Add a video or still', { name: 'heard.mp4', mimeType: 'video/mp4', buffer: Buffer.from(film) });

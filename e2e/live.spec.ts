@@ -1,4 +1,4 @@
-import { addStudent, expect, signIn, startBlock, test, type Application } from './application.ts';
+import { openStudent, expect, signIn, startBlock, test, type Application } from './application.ts';
 import type { Page, Request } from '@playwright/test';
 
 let number = 0;
@@ -35,7 +35,7 @@ test('three tabs hold one event stream; a shot is put in place in each without a
 }) => {
   const first = requestsOf(page);
   await signIn(page, app);
-  await addStudent(page, app, 'Live Wire');
+  await openStudent(page, app, 'Live Wire');
   await startBlock(page);
   const lesson = page.url();
   const second = await context.newPage();

@@ -1,4 +1,4 @@
-import { addStudent, choose, expect, signIn, startBlock, startLesson, test, textFile } from './application.ts';
+import { openStudent, choose, expect, signIn, startBlock, startLesson, test, textFile } from './application.ts';
 
 /** Shots of one club, all struck near the same spot, as a device exports them. */
 const shots = (club: string, mph: number, toe: number, high: number, count = 12): string[] =>
@@ -32,7 +32,7 @@ test('the whole isolation battery: each test taken live, the limit named, findin
   app,
 }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Battery Birch', { kit: ['light stick', 'heavy stick'] });
+  await openStudent(page, app, 'Battery Birch', { kit: ['light stick', 'heavy stick'] });
   await startLesson(page);
   await page.keyboard.press('2');
   await page.getByRole('link', { name: 'Tests' }).click();
@@ -73,7 +73,7 @@ test('the feed is cut and comes back: nothing lost, nothing twice, late shots in
   app,
 }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Feed Fir');
+  await openStudent(page, app, 'Feed Fir');
   await startBlock(page);
   const lessonUrl = page.url();
   const device = app.rangeMonitor('--count', '6', '--every', '1', '--lose', '2', '--repeat', '--seed', '50');
@@ -122,7 +122,7 @@ test('the feed is cut and comes back: nothing lost, nothing twice, late shots in
 
 test('glance: large figures, sound off, Esc goes back', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Glance Gorse');
+  await openStudent(page, app, 'Glance Gorse');
   await startBlock(page);
   await choose(page, 'Import shots', fileOf('g.csv', shots('driver', 92, 6, 4)));
   await expect(page.getByText('12 swings, median')).toBeVisible();
@@ -137,7 +137,7 @@ test('glance: large figures, sound off, Esc goes back', async ({ page, app }) =>
 
 test('a tap on the face marks the strike by hand, and what it costs is said', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Tap Thorn');
+  await openStudent(page, app, 'Tap Thorn');
   await startBlock(page);
   await page.getByLabel('Club speed, mph').fill('95');
   await page.getByRole('button', { name: 'Add the shot' }).click();
@@ -156,7 +156,7 @@ test('strike first or speed first: the budget says it, the pattern shows it, two
   app,
 }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Budget Beech');
+  await openStudent(page, app, 'Budget Beech');
   await startBlock(page);
   await choose(page, 'Import shots', fileOf('off.csv', shots('driver', 97, -19, 15)));
   await expect(page.getByText('12 swings, median')).toBeVisible();

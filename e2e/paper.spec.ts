@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { addStudent, api, expect, signIn, startLesson, test } from './application.ts';
+import { openStudent, api, expect, signIn, startLesson, test } from './application.ts';
 import { lessonId } from './pictures.ts';
 
 test('a lesson goes home on one page: from Review, in print without bars, and behind the private link', async ({
@@ -7,7 +7,7 @@ test('a lesson goes home on one page: from Review, in print without bars, and be
   app,
 }) => {
   await signIn(page, app);
-  const address = await addStudent(page, app, 'Paper Maple', { left: true });
+  const address = await openStudent(page, app, 'Paper Maple', { left: true });
   const studentId = address.split('/').at(-1)!;
   await startLesson(page);
   const id = lessonId(page);
@@ -39,7 +39,7 @@ test('a lesson goes home on one page: from Review, in print without bars, and be
 
 test('a season stands on one page under the stick, for the days that are chosen', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Season Maple');
+  await openStudent(page, app, 'Season Maple');
   await page.getByRole('link', { name: 'Season' }).click();
   const sheet = page.getByRole('article', { name: 'The season on one page' });
   await expect(sheet).toContainText('0 lessons, practice on 0 days');
@@ -50,7 +50,7 @@ test('a season stands on one page under the stick, for the days that are chosen'
 
 test('a photo wants the student’s word, is shown, and goes', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Face Maple');
+  await openStudent(page, app, 'Face Maple');
   const card = page.getByRole('region', { name: 'Photo' });
   await expect(card.getByRole('button', { name: 'Add a photo' })).toBeDisabled();
   await card.getByText('the student agrees to it').click();

@@ -1,5 +1,5 @@
 import type { Browser, Page } from '@playwright/test';
-import { addStudent, api, earlierLesson, expect, signIn, test, type Application } from './application.ts';
+import { openStudent, api, earlierLesson, expect, signIn, test, type Application } from './application.ts';
 
 const today = (): string => new Date().toISOString().slice(0, 10);
 
@@ -11,7 +11,7 @@ async function withPlan(
   drills: readonly { drillId: string; rung: number }[],
   target: string,
 ): Promise<{ studentId: string; lessonId: string; link: string }> {
-  const studentUrl = await addStudent(page, app, name);
+  const studentUrl = await openStudent(page, app, name);
   const studentId = studentUrl.split('/').pop() ?? '';
   const lessonId = await earlierLesson(page, studentId, 1, 90);
   await api(page, 'POST', `/lessons/${lessonId}/plan`, {
@@ -118,7 +118,7 @@ test('full-speed drills: warm-up first, the rest is not cut short, the cap ends 
   browser,
 }) => {
   await signIn(page, app);
-  const studentUrl = await addStudent(page, app, 'Full Speed');
+  const studentUrl = await openStudent(page, app, 'Full Speed');
   const studentId = studentUrl.split('/').pop() ?? '';
   const { student } = await api<{ student: Record<string, unknown> }>(page, 'GET', `/students/${studentId}`);
   await api(page, 'PUT', `/students/${studentId}`, {

@@ -7,7 +7,7 @@ import type { VideoAnswer } from '../api/capture-types.ts';
 import type { Checkpoint } from '../core/catalogue/stages.ts';
 import { POINT_NAMES, type PicturePoint } from '../core/picture/marks.ts';
 import { handPicked } from '../demo/film.ts';
-import { addStudent, api, choose, expect, signIn, startLesson, test } from './application.ts';
+import { openStudent, api, choose, expect, signIn, startLesson, test } from './application.ts';
 import { AFTER, clock, FACE_ON, lessonId, tap, truthOf, withVideo } from './pictures.ts';
 
 const SHADED = join(import.meta.dirname, 'fixtures/shaded-swing.mp4');
@@ -17,7 +17,7 @@ test('a video is stepped, its checkpoints proposed, scaled, points picked, and w
   app,
 }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Picture Maple');
+  await openStudent(page, app, 'Picture Maple');
   const truth = truthOf(FACE_ON);
   await withVideo(page);
   // Frame by frame, both ways, by keys.
@@ -98,7 +98,7 @@ test('a video is stepped, its checkpoints proposed, scaled, points picked, and w
 
 test('drawing: held and on one frame, zoomed, saved as a picture with its points', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Drawing Maple');
+  await openStudent(page, app, 'Drawing Maple');
   const truth = truthOf(FACE_ON);
   await withVideo(page);
   await page.getByRole('button', { name: 'Head box' }).click();
@@ -163,7 +163,7 @@ test('two lessons beside each other play in step at different frame rates; the p
   app,
 }) => {
   await signIn(page, app);
-  const student = await addStudent(page, app, 'Comparing Maple');
+  const student = await openStudent(page, app, 'Comparing Maple');
   const mark = async (name: string): Promise<void> => {
     const lesson = await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`);
     const video = lesson.videos[0]!;
@@ -206,7 +206,7 @@ test('two lessons beside each other play in step at different frame rates; the p
 
 test('points are followed in the background and can be corrected', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Following Maple');
+  await openStudent(page, app, 'Following Maple');
   const truth = truthOf(FACE_ON);
   await withVideo(page);
   await page.getByRole('button', { name: 'Points', exact: true }).click();
@@ -241,7 +241,7 @@ test('points are followed in the background and can be corrected', async ({ page
 
 test('body points are proposed and count only once accepted', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Proposing Maple');
+  await openStudent(page, app, 'Proposing Maple');
   await withVideo(page);
   const [{ id }] = tuple(1, (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos);
   const truth = truthOf(FACE_ON);
@@ -266,7 +266,7 @@ test('body points are proposed and count only once accepted', async ({ page, app
 
 test('a slow-motion file is recognised by its downswing and put right', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Slow Maple');
+  await openStudent(page, app, 'Slow Maple');
   const truth = truthOf(FACE_ON);
   await withVideo(page);
   const [{ id }] = tuple(1, (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos);
@@ -288,7 +288,7 @@ test('on a film of another kind body and click find the checkpoints of a left-ha
 }) => {
   test.setTimeout(300_000);
   await signIn(page, app);
-  await addStudent(page, app, 'Shaded Maple', { left: true });
+  await openStudent(page, app, 'Shaded Maple', { left: true });
   await startLesson(page);
   await page.keyboard.press('3');
   await choose(page, 'Add a video or still', {

@@ -1,12 +1,12 @@
 import { readFile } from 'node:fs/promises';
-import { addStudent, api, earlierLesson, expect, signIn, test } from './application.ts';
+import { openStudent, api, earlierLesson, expect, signIn, test } from './application.ts';
 
 test('the programme: laid, a session moved by the keyboard and by drag, a refusal says what it would break', async ({
   page,
   app,
 }) => {
   await signIn(page, app);
-  const studentUrl = await addStudent(page, app, 'To A Date');
+  const studentUrl = await openStudent(page, app, 'To A Date');
   await page.goto(`${studentUrl}/programme`);
   await page.getByRole('button', { name: 'Lay it' }).click();
   await expect(page.getByText('learn', { exact: true })).toBeVisible();
@@ -28,7 +28,7 @@ test('a protocol: run by its steps, each its own block; the instructor’s word 
   app,
 }) => {
   await signIn(page, app);
-  const studentUrl = await addStudent(page, app, 'In Steps');
+  const studentUrl = await openStudent(page, app, 'In Steps');
   const lessonId = crypto.randomUUID();
   await api(page, 'POST', `/students/${studentUrl.split('/').pop() ?? ''}/lessons`, {
     id: lessonId,
@@ -51,7 +51,7 @@ test('a protocol: run by its steps, each its own block; the instructor’s word 
 
 test('a flow on the phone: each step with its counter, logged once at its end', async ({ page, app, browser }) => {
   await signIn(page, app);
-  const studentUrl = await addStudent(page, app, 'One Flow');
+  const studentUrl = await openStudent(page, app, 'One Flow');
   const studentId = studentUrl.split('/').pop() ?? '';
   await earlierLesson(page, studentId, 1, 90);
   const own = crypto.randomUUID();
@@ -129,7 +129,7 @@ test('a drill of one’s own: copied, its safety computed, saved as JSON, read a
   await read('{"format": "drills"}');
   await expect(page.getByText(/this program reads version 1|holds no drills/)).toBeVisible();
 
-  const studentUrl = await addStudent(page, app, 'Given Anyway');
+  const studentUrl = await openStudent(page, app, 'Given Anyway');
   const lessonId = await earlierLesson(page, studentUrl.split('/').pop() ?? '', 1, 90);
   await page.goto(`${app.address}/lessons/${lessonId}/prescribe`);
   await page.getByRole('button', { name: /Drills for/ }).click();

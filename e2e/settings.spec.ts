@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs';
 import type { LedgerAnswer } from '../api/types.ts';
-import { addStudent, api, choose, expect, signIn, startLesson, test, textFile } from './application.ts';
+import { openStudent, api, choose, expect, signIn, startLesson, test, textFile } from './application.ts';
 
 test('numbers of the diagnosis: changed with a reason, refused out of range, in the ledger, saved, put back', async ({
   page,
   app,
 }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Nela Swift');
+  await openStudent(page, app, 'Nela Swift');
   await startLesson(page);
   const lessonId = /lessons\/([\w-]+)/.exec(page.url())?.[1] ?? '';
   const chance = async (): Promise<number> => {

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { writeWav } from '../core/formats/wav.ts';
 import { seededRandom } from '../core/numeric/random.ts';
 import { recordSwish, recordVoice, type SwishTruth } from '../stand-ins/microphone/swish-sound.ts';
-import { addStudent, choose, expect, fakeDevices, signIn, startLesson, test } from './application.ts';
+import { openStudent, choose, expect, fakeDevices, signIn, startLesson, test } from './application.ts';
 
 const RATE = 48_000;
 const swing = (ballS: number, offsetS: number): SwishTruth => ({
@@ -76,7 +76,7 @@ test('live: after each swing one mark on the arc', async ({ page, app, context }
 
 test('a set kept in the lesson is evidence in the ledger', async ({ page, app }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Swish Sycamore');
+  await openStudent(page, app, 'Swish Sycamore');
   await startLesson(page);
   await page.keyboard.press('3');
   await page.getByRole('button', { name: 'Listen to the swish' }).click();

@@ -1,4 +1,4 @@
-import { addStudent, api, earlierLesson, expect, signIn, test } from './application.ts';
+import { openStudent, api, earlierLesson, expect, signIn, test } from './application.ts';
 
 test('a returning student: the lesson opens on the thread, a decision holds, the plan goes on in three clicks', async ({
   page,
@@ -6,7 +6,7 @@ test('a returning student: the lesson opens on the thread, a decision holds, the
   browser,
 }) => {
   await signIn(page, app);
-  const studentUrl = await addStudent(page, app, 'Second Lesson');
+  const studentUrl = await openStudent(page, app, 'Second Lesson');
   const studentId = studentUrl.split('/').pop() ?? '';
   const first = await earlierLesson(page, studentId, 7, 90);
   await api(page, 'PUT', `/lessons/${first}/signs/sway-hip`, { id: crypto.randomUUID(), grade: 'clear', note: '' });

@@ -1,4 +1,4 @@
-import { addStudent, expect, signIn, startLesson, test, type Application } from './application.ts';
+import { openStudent, expect, signIn, startLesson, test, type Application } from './application.ts';
 
 let number = 0;
 /** One shot as a device sends it, now. */
@@ -25,7 +25,7 @@ test('a trial from N: two cues against the usual, led through live, the winner k
   app,
 }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'Trial Larch');
+  await openStudent(page, app, 'Trial Larch');
   await startLesson(page);
   await page.keyboard.press('n');
   await page.getByRole('button', { name: 'Try several against each other' }).click();
@@ -74,7 +74,7 @@ test('a trial without a device: ease and the ear, a mark on the face, ended earl
   app,
 }) => {
   await signIn(page, app);
-  await addStudent(page, app, 'By Ear');
+  await openStudent(page, app, 'By Ear');
   await startLesson(page);
   await page.goto(`${page.url().replace(/\/[a-z]+(\?.*)?$/, '')}/prescribe`);
   await page.getByRole('button', { name: /Drills for/ }).click();

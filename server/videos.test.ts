@@ -148,6 +148,30 @@ describe('videos', () => {
     await put(NO_MARKS).expect(200);
   });
 
+  test('moments of legs and release are kept, read in order and told from the strike; what lies beyond is refused', async () => {
+    const lesson = await server.lesson(await server.student());
+    const { id } = await server.video(lesson, copyOf(9));
+    const put = (moments: unknown) =>
+      server.call('put', `/videos/${id}/marks`, {
+        view: 'face-on',
+        marks: { ...NO_MARKS, checkpoints: { strike: { frame: 20, source: 'picked' } }, moments },
+      });
+    const at = (timeS: number) => ({ timeS, sdS: 0.002, by: 'eye' });
+    await put({ 'release starts': at(9999) }).expect(422);
+    await put({ 'release starts': { ...at(0.1), by: 'guess' } }).expect(422);
+    const { body } = await put({ 'lead leg straightens': at(0.3), 'release starts': at(0.2) }).expect(200);
+    const { marks, measures, frameTimesS } = body as VideoAnswer;
+    expect(marks.moments).toEqual({ 'lead leg straightens': at(0.3), 'release starts': at(0.2) });
+    expect(measures.feet.moments.map((m) => m.moment)).toEqual(['release starts', 'lead leg straightens']);
+    expect(measures.feet.gaps[0]?.laterMs.value).toBeCloseTo(100, 6);
+    const { videos } = (await server.call('get', `/lessons/${lesson}`)).body as LessonAnswer;
+    expect(videos[0]!.momentsS['release starts']).toBeCloseTo(0.2 - frameTimesS[20]!, 6);
+    const ledger = (await server.call('get', `/lessons/${lesson}/ledger`)).body as LedgerAnswer;
+    expect(ledger.findings.map((f) => f.sign)).toContain('push-after-release');
+    // Marks from before there were moments are still taken.
+    await server.call('put', `/videos/${id}/marks`, { view: 'face-on', marks: NO_MARKS }).expect(200);
+  });
+
   test('another practice sees nothing of it', async () => {
     const lesson = await server.lesson(await server.student());
     const { id } = await server.video(lesson, copyOf(5));

@@ -107,3 +107,22 @@ export const fakeStream = (...tracks: FakeTrack[]) => ({
 export function fakeMedia(ask: (wanted: MediaStreamConstraints) => Promise<unknown>): void {
   Object.defineProperty(navigator, 'mediaDevices', { value: { getUserMedia: ask }, configurable: true });
 }
+
+/** A stream of events whose server is the test. */
+export class FakeEvents {
+  static all: FakeEvents[] = [];
+  closed = false;
+  private readonly listeners = new Map<string, (e: { data: string }) => void>();
+  constructor() {
+    FakeEvents.all.push(this);
+  }
+  addEventListener(kind: string, listener: (e: { data: string }) => void): void {
+    this.listeners.set(kind, listener);
+  }
+  say(kind: string, data: object): void {
+    this.listeners.get(kind)?.({ data: JSON.stringify(data) });
+  }
+  close(): void {
+    this.closed = true;
+  }
+}

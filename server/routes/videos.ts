@@ -52,6 +52,9 @@ function typeOf({ facts, file_name }: WholeVideoRow): string {
   return /\.webm$/i.test(file_name) ? 'video/webm' : 'video/mp4';
 }
 
+/** Sound goes on a little after the last picture. */
+const BEYOND_END_S = 0.5;
+
 /** Videos and stills of lessons: sent in pieces, stored as given, marked and measured. */
 export function videoRoutes(services: Services): Router {
   const { db, hub, content: files } = services;
@@ -184,6 +187,14 @@ export function videoRoutes(services: Services): Router {
     if ([...Object.values(marks.checkpoints), ...marks.frames].some((m) => m.frame >= frames)) {
       throw new Problem(422, 'bad-field', `A mark stands beyond the video’s ${frames} frames.`, 'marks');
     }
+    const endS = row.facts.frameTimesS[frames - 1]! + BEYOND_END_S;
+    if (Object.values(marks.moments ?? {}).some((m) => m.timeS > endS))
+      throw new Problem(
+        422,
+        'bad-field',
+        `A moment lies beyond the end of the video at ${endS.toFixed(1)} s.`,
+        'marks',
+      );
     const measures = measurePicture(pictureOf(row, student, { view: input.view, marks }));
     const measurements = measurePictureSigns(measures, {
       id: row.id,

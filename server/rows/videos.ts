@@ -3,6 +3,7 @@ import type { Measurement } from '../../core/diagnosis/findings.ts';
 import type { VideoFacts } from '../../core/formats/video-facts.ts';
 import { NO_MARKS, type PictureMarks, type View } from '../../core/picture/marks.ts';
 import { sinceS } from '../../core/picture/compare-pictures.ts';
+import { footOrder } from '../../core/picture/foot-order.ts';
 import { measurePicture } from '../../core/picture/picture-measures.ts';
 import type { MarkedPicture } from '../../core/picture/marks.ts';
 import type { Db, Row } from '../db/connection.ts';
@@ -26,14 +27,16 @@ export type WholeVideoRow = VideoRow & { sha256: string; facts: VideoFacts };
 
 export const isWhole = (row: VideoRow): row is WholeVideoRow => row.sha256 !== null && row.facts !== null;
 
-/** Marked checkpoints in real seconds from the strike. */
+/** Marked checkpoints, and what feet and hands were seen to do, in real seconds from the strike. */
 function momentsOf({ marks, facts }: WholeVideoRow): Record<string, number> {
   const { strike } = marks.checkpoints;
   if (!strike) return {};
   const side = { frameTimesS: facts.frameTimesS, marks };
-  return Object.fromEntries(
-    Object.entries(marks.checkpoints).map(([c, m]) => [c, sinceS(side, m.frame, 'strike') ?? 0]),
-  );
+  const seen = footOrder(side).moments.filter((m) => m.by === 'eye');
+  return Object.fromEntries([
+    ...Object.entries(marks.checkpoints).map(([c, m]) => [c, sinceS(side, m.frame, 'strike') ?? 0] as const),
+    ...seen.map((m) => [m.moment, (m.afterStrikeMs?.value ?? 0) / 1000] as const),
+  ]);
 }
 
 export function videoToWire(row: WholeVideoRow): VideoWire {

@@ -1,25 +1,8 @@
 import { expect, test } from '@jest/globals';
-import '../test-dom.ts';
+import { FakeEvents } from '../test-dom.ts';
 import { onLive, type LiveMessage } from './live.ts';
 
-class Source {
-  static all: Source[] = [];
-  closed = false;
-  private readonly listeners = new Map<string, (e: { data: string }) => void>();
-  constructor() {
-    Source.all.push(this);
-  }
-  addEventListener(kind: string, listener: (e: { data: string }) => void): void {
-    this.listeners.set(kind, listener);
-  }
-  say(kind: string, data: object): void {
-    this.listeners.get(kind)?.({ data: JSON.stringify(data) });
-  }
-  close(): void {
-    this.closed = true;
-  }
-}
-Object.assign(globalThis, { EventSource: Source });
+Object.assign(globalThis, { EventSource: FakeEvents });
 const turn = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 
 test('one stream for all that listen; another tab hears of it, and takes over when this one leaves', async () => {
@@ -30,10 +13,10 @@ test('one stream for all that listen; another tab hears of it, and takes over wh
   otherTab.onmessage = (e) => there.push(e.data);
   const stops = [onLive((m) => here.push(m)), onLive((m) => alsoHere.push(m))];
   await turn();
-  expect(Source.all).toHaveLength(1);
+  expect(FakeEvents.all).toHaveLength(1);
   const changed = { kind: 'changed', lessonId: 'l' };
-  Source.all[0]!.say('open', {});
-  Source.all[0]!.say('changed', changed);
+  FakeEvents.all[0]!.say('open', {});
+  FakeEvents.all[0]!.say('changed', changed);
   expect(here).toEqual([{ kind: 'open' }, changed]);
   expect(alsoHere).toEqual(here);
   expect(there).toEqual(here);
@@ -43,9 +26,9 @@ test('one stream for all that listen; another tab hears of it, and takes over wh
 
   stops.forEach((stop) => stop());
   await turn();
-  expect(Source.all[0]!.closed).toBe(true);
+  expect(FakeEvents.all[0]!.closed).toBe(true);
   const again = onLive(() => undefined);
   await turn();
-  expect(Source.all).toHaveLength(2);
+  expect(FakeEvents.all).toHaveLength(2);
   again();
 });

@@ -40,8 +40,16 @@ export function useEarlierBlocks(lesson: LessonAnswer): DatedBlock[] {
   return useMemo(() => (data?.blocks ?? []).map((b) => ({ ...b, day })), [data, day]);
 }
 
+/** When each lesson was last begun to be fetched anew, ms of the page's clock. */
+const begun = new Map<string, number>();
+
 /** Everything shown of a lesson is fetched anew. */
-export const refreshLesson = (id: string): Promise<void> => queryClient.invalidateQueries({ queryKey: ['lesson', id] });
+export function refreshLesson(id: string): Promise<void> {
+  begun.set(id, performance.now());
+  return queryClient.invalidateQueries({ queryKey: ['lesson', id] });
+}
+/** Whether a lesson was begun to be fetched anew since a moment of the page's clock: what was known by then is in it. */
+export const isRefreshedSince = (id: string, sinceMs: number): boolean => (begun.get(id) ?? -Infinity) >= sinceMs;
 
 /**
  * A write in a lesson, after which the lesson is fetched anew; one that is kept for later does not wait for the server.

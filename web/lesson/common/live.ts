@@ -3,7 +3,7 @@ import type { ShotsEvent } from '../../../api/live.ts';
 import type { BlockWire, LessonAnswer, ShotPage, ShotWire } from '../../../api/types.ts';
 import { queryClient } from '../../base/api.ts';
 import { onLive } from '../../base/live.ts';
-import { refreshLesson } from './data.ts';
+import { isRefreshedSince, refreshLesson } from './data.ts';
 
 /** The newest shots that travel with a lesson. */
 const MOST_SHOTS = 300;
@@ -83,7 +83,11 @@ export function useLessonEvents(id: string): void {
     let readings: ReturnType<typeof setTimeout> | undefined;
     const refreshIn = (ms: number): void => {
       clearTimeout(timer);
-      timer = setTimeout(() => void refreshLesson(id), ms);
+      const heard = performance.now();
+      // A write of this page fetches its lesson by itself: what is told of it meanwhile asks for no second load.
+      timer = setTimeout(() => {
+        if (!isRefreshedSince(id, heard)) void refreshLesson(id);
+      }, ms);
     };
     const stop = onLive((message) => {
       if (message.kind === 'open') refreshIn(0);
