@@ -60,6 +60,7 @@ export const SAME_THING: Readonly<Record<string, readonly string[]>> = {
   'head-leaves-height': ['head-up', 'head-down'],
   'shoulders-level': ['side-bend-delivery'],
   'knee-gives': ['lead-knee-closing'],
+  'legs-push-late': ['push-after-release', 'push-after-swish', 'foot-after-swish'],
   'attack-down': ['driver-attack'],
   'strike-marks-off': ['strike-offset'],
   'path-starts-out': ['club-path-out'],
