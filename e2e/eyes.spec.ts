@@ -26,6 +26,13 @@ test('a sign seen opens the fault’s page; two schools part, and one press asks
   await expect(page.getByRole('region', { name: 'Looks like' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'What it costs' }).getByText(/^A typical player/)).toBeVisible();
   await page.getByRole('link', { name: 'Back to Diagnose' }).click();
+  // So does the chip of the chain, pressed when it is the chosen one.
+  const chain = page.getByRole('group', { name: 'Chain of likely faults from body to strike' });
+  await chain.getByRole('button', { name: /^Throws the angle early/ }).click();
+  await page.waitForURL(/fault=early-release|\/faults\/early-release/);
+  if (!page.url().includes('/faults/')) await chain.getByRole('button', { name: /; press for its page$/ }).click();
+  await expect(page.getByRole('heading', { name: /^Throws the angle early/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Back to Diagnose' }).click();
 
   await page.getByText('Through other eyes: the schools beside each other').click();
   const eyes = page.getByRole('region', { name: 'Through other eyes' });

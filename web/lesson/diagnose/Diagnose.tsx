@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import type { LedgerAnswer, LessonAnswer } from '../../../api/types.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
 import type { Level, LensId } from '../../../core/catalogue/stages.ts';
@@ -81,6 +81,7 @@ export default function Diagnose({
   ledger: LedgerAnswer | undefined;
   error: unknown;
 }) {
+  const navigate = useNavigate();
   const [params, setParams] = useSearchParams();
   const [reason, setReason] = useDraft('overrule reason', '');
   const [verdictId, setVerdictId] = useState(newId);
@@ -144,10 +145,16 @@ export default function Diagnose({
           <NextMeasurement ledger={ledger} lessonId={lessonId} />
         </Row>
         <PaysMost ledger={ledger} level={lesson.student.level} />
-        <FaultChain faults={diagnosis.faults} named={named} chosen={chosen} onChoose={choose} />
+        <FaultChain
+          faults={diagnosis.faults}
+          named={named}
+          chosen={chosen}
+          onChoose={choose}
+          onOpen={(id) => void navigate(`/faults/${id}?lesson=${lessonId}`)}
+        />
         <Soft>
           On each chip: above the chance that it is a cause of its own, below that it is there at all. Faint: nothing of
-          this student’s own speaks of it.
+          this student’s own speaks of it. Press the chosen one again for its page.
         </Soft>
         <details>
           <summary>All faults, in the order worth looking at</summary>

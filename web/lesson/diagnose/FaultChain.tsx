@@ -67,11 +67,14 @@ export function FaultChain({
   named,
   chosen,
   onChoose,
+  onOpen,
 }: {
   faults: readonly DiagnosedFault[];
   named: readonly string[];
   chosen: string | null;
   onChoose: (id: string) => void;
+  /** The chosen chip pressed again: all of this fault. */
+  onOpen: (id: string) => void;
 }) {
   const shown = shownFaults(faults, named, chosen);
   const byId = new Map(faults.map((f) => [f.id, f]));
@@ -132,7 +135,7 @@ export function FaultChain({
           const [one, two] = twoLines(f.name);
           const isNamed = named.includes(f.id);
           const touched = byId.get(f.id)?.touched ?? false;
-          const pick = (): void => onChoose(f.id);
+          const pick = (): void => (f.id === chosen ? onOpen(f.id) : onChoose(f.id));
           return (
             <g
               key={f.id}
@@ -140,7 +143,7 @@ export function FaultChain({
               role="button"
               tabIndex={0}
               aria-pressed={f.id === chosen}
-              aria-label={`${f.name}, cause ${percent(cause)}, there ${percent(there(f.id))}${isNamed ? ', named as cause' : ''}${touched ? '' : ', nothing of this student touches it'}`}
+              aria-label={`${f.name}, cause ${percent(cause)}, there ${percent(there(f.id))}${isNamed ? ', named as cause' : ''}${touched ? '' : ', nothing of this student touches it'}${f.id === chosen ? '; press for its page' : ''}`}
               opacity={touched ? 1 : 0.5}
               onClick={pick}
               onKeyDown={(event) => {
