@@ -1,5 +1,5 @@
 // Where the server's tests run. The embedded database is opened outside a test's sandbox, as the product does in a thread of its
-// own: inside, every look-up of a global passes through the sandbox's walls, and opening takes six times as long.
+// own: inside, every look-up of a global passes through the sandbox's walls, and opening takes several times as long.
 import { readFileSync } from 'node:fs';
 import { TestEnvironment } from 'jest-environment-node';
 

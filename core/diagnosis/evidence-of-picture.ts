@@ -1,6 +1,7 @@
 import { sdOf } from '../catalogue/uncertainties.ts';
 import type { Checkpoint } from '../catalogue/stages.ts';
 import type { PictureMeasures, PictureValue } from '../picture/picture-measures.ts';
+import type { FootGap } from '../picture/foot-order.ts';
 import type { View } from '../picture/marks.ts';
 import { radToDeg } from '../units/units.ts';
 import type { Measurement } from './findings.ts';
@@ -45,6 +46,15 @@ const FOOT_SIGNS: Readonly<Record<string, string>> = {
   'lead leg straightens/swish peak': 'push-after-swish',
   'foot leaves/swish peak': 'foot-after-swish',
 };
+
+/** What one gap between legs and release says; undefined where it is no sign. */
+export function measureGap(
+  { legs, against, laterMs }: FootGap,
+  source: Measurement['source'],
+): Measurement | undefined {
+  const sign = FOOT_SIGNS[`${legs}/${against}`];
+  return sign === undefined ? undefined : { sign, value: laterMs.value, uncertainty: laterMs.sd, source };
+}
 
 const UNIT_OF = { angle: radToDeg(1), length: 100, share: 100 } as const;
 
@@ -100,9 +110,10 @@ export function measurePictureSigns(measures: PictureMeasures, from: PictureSour
   const { backswingS, backswingSdS = 0 } = measures.times;
   // The takeaway is a slow event: by eye it is known to some 60 ms, as in a motion file.
   if (backswingS !== undefined) add('backswing-time', backswingS, Math.hypot(backswingSdS, 0.06), 'takeaway to top');
-  for (const { legs, against, laterMs } of measures.feet.gaps) {
-    const sign = FOOT_SIGNS[`${legs}/${against}`];
-    if (sign) add(sign, laterMs.value, laterMs.sd, `${legs}, ${against}`);
+  for (const gap of measures.feet.gaps) {
+    const source = { kind: 'picture', id: from.id, label: `${from.label}, ${gap.legs}, ${gap.against}` } as const;
+    const measured = measureGap(gap, source);
+    if (measured) out.push(measured);
   }
   return out;
 }

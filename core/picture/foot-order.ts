@@ -89,6 +89,3 @@ export function gapSentence({ legs, against, laterMs: { value, sd } }: FootGap):
   if (value < -margin) return `${who} ${figures} before ${what}.`;
   return `${who} within ${margin.toFixed(0)} ms of when ${what}: too near each other to tell the order.`;
 }
-
-/** Whether a gap is a late push beyond its error. */
-export const isLate = ({ laterMs: { value, sd } }: FootGap): boolean => value > SURE_SD * sd;

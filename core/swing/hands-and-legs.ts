@@ -1,4 +1,6 @@
+import { signById } from '../catalogue/signs/signs.ts';
 import { sdOf } from '../catalogue/uncertainties.ts';
+import { must } from '../errors/must.ts';
 import { headKindOf, type HeadKind } from '../catalogue/heads.ts';
 import { HANDS_FROM_BUTT_M } from './club.ts';
 import { degToRad } from '../units/units.ts';
@@ -167,8 +169,12 @@ export const slowingOf = ({ segments }: ReadSwing): { part: Part; atStrike: Read
       : [];
   });
 
-/** Greatest push of the lead leg after the start of the release in sound swings, ms, and from when it is late: the middle to late ones (`push-peak-after-release`). */
-export const TYPICAL_PUSH_MS: readonly [number, number] = [-5, 45];
+/** Greatest push of the lead leg after the start of the release in sound swings, ms: from a spread before their mean to where a late one is as likely. */
+export const TYPICAL_PUSH_MS: readonly [number, number] = (() => {
+  const { sound, faulty } = must(signById('push-peak-after-release'));
+  const middle = (sound.mean * faulty.sd + faulty.mean * sound.sd) / (sound.sd + faulty.sd);
+  return [Math.round(sound.mean - sound.sd), Math.round(middle)];
+})();
 
 /** How long after the start of the release the greatest push of the lead leg came, ms; below nought before it. Null where one of them is not known. */
 export function pushAfterRelease({

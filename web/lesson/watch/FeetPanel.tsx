@@ -2,7 +2,9 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import type { VideoAnswer } from '../../../api/capture-types.ts';
 import { frameSdS } from '../../../core/picture/frame-times.ts';
-import { footOrder, gapSentence, isLate } from '../../../core/picture/foot-order.ts';
+import { measureGap } from '../../../core/diagnosis/evidence-of-picture.ts';
+import { measuredFindings } from '../../../core/diagnosis/findings.ts';
+import { footOrder, gapSentence, type FootGap } from '../../../core/picture/foot-order.ts';
 import { MOMENTS, type Moment, type PictureMarks, type View } from '../../../core/picture/marks.ts';
 import { Button, QuietButton } from '../../kit/controls.tsx';
 import { DataTable, Notice, Row, SideScroll, Soft } from '../../kit/layout.tsx';
@@ -46,6 +48,12 @@ function deaf({ slowFactor, checkpoints }: PictureMarks, view: View): string {
   if (view !== 'face-on') return 'The swish is heard from opposite the player: film face-on.';
   if (!checkpoints.strike) return 'Mark the strike first: the swish is looked for around it.';
   return '';
+}
+
+/** How much a gap weighs for the fault, as the ledger takes it; 0 where it says nothing. */
+function weightOf(gap: FootGap, id: string): number {
+  const measured = measureGap(gap, { kind: 'picture', id, label: '' });
+  return measured ? (measuredFindings([measured])[0]?.logOdds ?? 0) : 0;
 }
 
 /** Legs against the release without plates: moments marked on this film and heard in its sound, and their order. */
@@ -126,16 +134,19 @@ export function FeetPanel({
           </tbody>
         </DataTable>
       </Words>
-      {gaps.map((gap) => (
-        <Notice key={gap.legs + gap.against} tone={isLate(gap) ? 'unsure' : 'info'}>
-          {gapSentence(gap)}{' '}
-          {isLate(gap) ? (
-            <>
-              It speaks for <FaultLink id="legs-late" lessonId={video.lessonId} />
-            </>
-          ) : null}
-        </Notice>
-      ))}
+      {gaps.map((gap) => {
+        const weight = weightOf(gap, video.id);
+        return (
+          <Notice key={gap.legs + gap.against} tone={weight > 0 ? 'unsure' : 'info'}>
+            {gapSentence(gap)}{' '}
+            {weight === 0 ? null : (
+              <>
+                It speaks {weight > 0 ? 'for' : 'against'} <FaultLink id="legs-late" lessonId={video.lessonId} />
+              </>
+            )}
+          </Notice>
+        );
+      })}
       {gaps.length === 0 ? (
         <Soft>
           The order of legs and release takes two marks: when the lead leg starts to straighten or a foot leaves, and
