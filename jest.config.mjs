@@ -36,7 +36,7 @@ export default {
       displayName: 'pages',
       moduleNameMapper: {
         '^styled-components$': '<rootDir>/web/kit/styled-components.test-double.ts',
-        '/tap-worklet\\.ts': '<rootDir>/web/worker-url.test-double.ts',
+        '/tap-worklet\\.ts|^@fontsource': '<rootDir>/web/worker-url.test-double.ts',
       },
       testEnvironment: 'jsdom',
       testMatch: ['<rootDir>/web/**/*.dom.test.{ts,tsx}'],

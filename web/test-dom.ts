@@ -1,5 +1,6 @@
 // What the browser has and jsdom lacks, for the tests of hooks and of the data layer.
 import 'fake-indexeddb/auto';
+import { TextDecoder, TextEncoder } from 'node:util';
 import { jest } from '@jest/globals';
 
 type Listener = (event: { data: unknown }) => void;
@@ -45,7 +46,12 @@ const locks = {
   },
 };
 
-Object.assign(globalThis, { BroadcastChannel: Channel, structuredClone: (v: unknown): unknown => v });
+Object.assign(globalThis, {
+  BroadcastChannel: Channel,
+  TextDecoder,
+  TextEncoder,
+  structuredClone: (v: unknown): unknown => v,
+});
 Object.defineProperty(navigator, 'locks', { value: locks, configurable: true });
 
 interface Answer {

@@ -1,2 +1,2 @@
-/** Where a worklet would be fetched from: in the tests, nowhere. */
+/** Where a worklet or a font would be fetched from: in the tests, nowhere. */
 export default '/worklet.js';

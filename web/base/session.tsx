@@ -3,6 +3,7 @@ import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import { mayDo } from '../../api/roles.ts';
 import type { Address } from '../../api/routes.ts';
 import { settingsSchema, type Settings } from '../../api/schemas.ts';
+import type { SessionAnswer } from '../../api/types.ts';
 import { unitsFor, type Units } from '../../core/units/shown-units.ts';
 import { ApiError, ask } from './api.ts';
 
@@ -14,11 +15,16 @@ const AccountContext = createContext('');
 
 export const sessionQuery = {
   queryKey: ['session'],
-  queryFn: () => ask('GET /session'),
+  // Nobody signed in is an answer like another: asked again it stays on the page, where an error would be taken off meanwhile.
+  queryFn: (): Promise<SessionAnswer | null> =>
+    ask('GET /session').catch((error: unknown) => {
+      if (error instanceof ApiError && error.status === 401) return null;
+      throw error;
+    }),
   retry: (count: number, error: Error) => error instanceof ApiError && error.status === 0 && count < 3,
 };
 
-/** The signed-in instructor, or undefined while asking or signed out. */
+/** The signed-in instructor; null where nobody is, undefined while that is not known. */
 export const useSession = () => useQuery(sessionQuery);
 
 /** Whether who is signed in may do what an address does: what the server would refuse is not offered. */

@@ -5,7 +5,7 @@ import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter, Navigate, Route, Routes, useHref, useNavigate } from 'react-router';
 import { ThemeProvider } from 'styled-components';
 import { Failed, Page, Waiting } from '../kit/layout.tsx';
-import { ApiError, queryClient } from '../base/api.ts';
+import { queryClient } from '../base/api.ts';
 import { GlobalStyle } from './GlobalStyle.tsx';
 import { SettingsProvider, useSession, useSettings } from '../base/session.tsx';
 import { useShelf } from '../base/shelf.ts';
@@ -38,14 +38,16 @@ const waiting = (
 
 /** The places of a practice; what was written of drills is known before any of them is drawn. */
 function Places({ children }: { children: React.ReactNode }) {
-  return useShelf().isPending ? waiting : children;
+  const { isPending, errorUpdateCount } = useShelf();
+  // One that could not be read is asked for again behind the page, not in its stead.
+  return isPending && errorUpdateCount === 0 ? waiting : children;
 }
 
 function Instructor() {
   const session = useSession();
   if (session.isPending) return waiting;
-  if (session.error instanceof ApiError && session.error.status === 401) return <SignIn />;
-  if (session.error) {
+  if (session.data === null) return <SignIn />;
+  if (!session.data) {
     return (
       <Page>
         <Failed error={session.error} retry={() => void session.refetch()} />
