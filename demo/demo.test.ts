@@ -1,8 +1,8 @@
 import type { TodayAnswer } from '../api/day-types.ts';
-import { createServer } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import { pino } from 'pino';
 import type {
   BatteryAnswer,
   LedgerAnswer,
@@ -13,42 +13,25 @@ import type {
 } from '../api/types.ts';
 import { distanceBudget } from '../core/diagnosis/budget/budget.ts';
 import { valuesFromWire } from '../core/formats/shot-fields.ts';
-import { createApp } from '../server/app.ts';
-import { ContentStore } from '../server/content/content-store.ts';
-import { temporaryFolder, TestServer } from '../server/test-support.ts';
-import { inlineWork } from '../server/work/inline.ts';
+import { Processes } from '../server/test-process.ts';
 import { DemoClient } from './client.ts';
-import { cupDay, DEMO_SIGN_IN, seedDemo } from './seed.ts';
+import { cupDay, DEMO_SIGN_IN } from './seed.ts';
 import { STORIES } from './stories.ts';
 
 jest.setTimeout(240_000);
 let client: DemoClient;
 let students: StudentCard[];
-let close: () => Promise<void>;
 
+// The program as it is built, in a process of its own: inside the tests' walls the sums of a whole practice take several times as long.
+const processes = new Processes();
 beforeAll(async () => {
-  const { db } = await TestServer.open();
-  const { app } = createApp({
-    db,
-    log: pino({ level: 'silent' }),
-    work: inlineWork,
-    content: new ContentStore(temporaryFolder()),
-  });
-  const http = createServer(app);
-  await new Promise<void>((resolve) => http.listen(0, '127.0.0.1', resolve));
-  const address = `http://127.0.0.1:${(http.address() as AddressInfo).port}`;
-  expect(await seedDemo(address, () => undefined)).toBe(true);
-  expect(await seedDemo(address, () => undefined)).toBe(false);
-  client = new DemoClient(address);
+  const { address, said } = await processes.launch(mkdtempSync(join(tmpdir(), 'maple-demo-')), { SEED_DEMO: 'twice' });
+  expect(said).toContain('seeded: true, again: false');
+  client = new DemoClient(address!);
   await client.call('POST', '/session', DEMO_SIGN_IN);
   students = (await client.call<{ students: StudentCard[] }>('GET', '/students')).students;
-  close = async () => {
-    http.closeAllConnections();
-    await new Promise((resolve) => http.close(resolve));
-    await db.close();
-  };
 });
-afterAll(() => close());
+afterAll(() => processes.end());
 
 const cardOf = (name: string): StudentCard => {
   const card = students.find((s) => s.name.startsWith(name));

@@ -74,7 +74,7 @@ export function buildWeb() {
 /** Folders that run under Node.js, and what of them is no code and goes along. */
 const PROGRAM = ['core', 'threads', 'api', 'server', 'stand-ins', 'demo', 'cli'];
 const ALONG = ['server/db/migrations', 'demo/samples'];
-const BUILT = join(ROOT, 'dist', 'program');
+export const BUILT = join(ROOT, 'dist', 'program');
 
 /** Runs a step that only one of several commands may take at a time; a lock left by a dead one counts for two minutes. */
 function alone(name, step) {
@@ -99,7 +99,10 @@ function alone(name, step) {
 
 /** Builds what runs under Node.js where it is missing or older than its source. */
 export function buildProgram(options = {}) {
-  const isBuilt = () => isNewer(join(BUILT, 'built'), newest(PROGRAM));
+  const note = join(BUILT, 'built');
+  // With other packages it is another program: the database that goes along is written by one of them.
+  const lock = readFileSync(join(ROOT, 'package-lock.json'), 'utf8');
+  const isBuilt = () => isNewer(note, newest(PROGRAM)) && readFileSync(note, 'utf8') === lock;
   if (isBuilt()) return;
   const code = alone('program', () => {
     if (isBuilt()) return 0;
@@ -111,7 +114,10 @@ export function buildProgram(options = {}) {
     const compiled = run(process.execPath, tsc, options);
     if (compiled !== 0) return compiled;
     for (const folder of ALONG) cpSync(join(ROOT, folder), join(half, folder), { recursive: true });
-    writeFileSync(join(half, 'built'), '');
+    const empty = `import(${JSON.stringify(join(half, 'server', 'db', 'empty-practice.js'))}).then((m) => m.makeEmptyPractice())`;
+    const made = run(process.execPath, ['--eval', empty], options);
+    if (made !== 0) return made;
+    writeFileSync(join(half, 'built'), lock);
     rmSync(BUILT, { recursive: true, force: true });
     renameSync(half, BUILT);
     return 0;

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { startPostgres } from './postgres.mjs';
-import { buildProgram, buildWeb, installDebian, installPackages, ROOT, run } from './prepare.mjs';
+import { BUILT, buildProgram, buildWeb, installDebian, installPackages, ROOT, run } from './prepare.mjs';
 
 installPackages();
 
@@ -75,7 +75,7 @@ const jestCode = run(
     '--testLocationInResults=false',
   ],
   {
-    env: { ...process.env, NODE_ENV: 'test', TEST_POSTGRES: postgres?.url ?? '' },
+    env: { ...process.env, NODE_ENV: 'test', TEST_POSTGRES: postgres?.url ?? '', MAPLE_BUILT: BUILT },
   },
 );
 postgres?.stop();

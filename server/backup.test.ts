@@ -8,12 +8,10 @@ import { Backups } from './backup/keep-backups.ts';
 import { checkBackup, restoreBackup } from './backup/restore-backup.ts';
 import { writeBackup, type BackupManifest } from './backup/write-backup.ts';
 import { ContentStore } from './content/content-store.ts';
-import { pgliteDb } from './db/connection.ts';
 import { migrate, schemaSteps } from './db/migrate.ts';
-import { openPGlite } from './db/open-pglite.ts';
 import { repacked } from './test-archives.ts';
 import { examine } from './readings/doctor.ts';
-import { testDatabase } from './test-databases.ts';
+import { blankDatabase, testDatabase } from './test-databases.ts';
 import { temporaryFolder, TestServer, uuid } from './test-support.ts';
 
 jest.setTimeout(180_000);
@@ -74,7 +72,7 @@ describe('a backup', () => {
     await db.close();
   });
   test('one of an earlier schema is put back and then brought up to date', async () => {
-    const old = pgliteDb(await openPGlite(undefined));
+    const old = await blankDatabase();
     await migrate(old, '012-club-names.sql');
     const [practice, student, lesson, block] = [uuid(), uuid(), uuid(), uuid()];
     await old.script(`insert into practices (id, name) values ('${practice}', 'P');

@@ -1,14 +1,13 @@
 import { expect, jest, test } from '@jest/globals';
 import { keyOfOldRung } from '../core/catalogue/rungs.ts';
-import { pgliteDb } from './db/connection.ts';
 import { migrate } from './db/migrate.ts';
-import { openPGlite } from './db/open-pglite.ts';
+import { blankDatabase } from './test-databases.ts';
 import { uuid } from './test-support.ts';
 
 jest.setTimeout(120_000);
 
 test('rungs that were kept as numbers become what they were, and the numbers stay', async () => {
-  const db = pgliteDb(await openPGlite(undefined));
+  const db = await blankDatabase();
   await migrate(db, '017-phone.sql');
   // The rows that these refer to are of no matter here.
   await db.script('set session_replication_role = replica');

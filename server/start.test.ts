@@ -1,9 +1,10 @@
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, jest, test } from '@jest/globals';
 import { openData, type DataOptions } from './db/data-folder.ts';
 import { lockFolder } from './db/lock.ts';
+import { installationId } from './rows/content.ts';
 import { ended, Processes } from './test-process.ts';
 
 jest.setTimeout(180_000);
@@ -11,6 +12,7 @@ const folder = mkdtempSync(join(tmpdir(), 'maple-start-'));
 const processes = new Processes();
 afterAll(() => processes.end());
 const launch = () => processes.launch(folder);
+const newFolder = (): string => mkdtempSync(join(tmpdir(), 'maple-folder-'));
 
 describe('a server that is killed', () => {
   test('loses no acknowledged shot, and a second one on the same folder is refused', async () => {
@@ -84,6 +86,23 @@ describe('a server that is killed', () => {
     third.child.kill('SIGTERM');
     await ended(third.child);
   });
+  test('is told from another that was begun from the same built practice', async () => {
+    const other = newFolder();
+    const { child, address } = await processes.launch(other);
+    expect(await (await fetch(`${address}/api/setup`)).json()).toMatchObject({ needsAccount: true });
+    child.kill('SIGTERM');
+    await ended(child);
+    const idOf = async (dataFolder: string): Promise<string> => {
+      const { db, close } = await openData({ dataFolder, mustExist: true });
+      const id = await installationId(db);
+      await close();
+      return id;
+    };
+    const [one, two] = [await idOf(folder), await idOf(other)];
+    expect(one).toMatch(/^[0-9a-f-]{36}$/);
+    expect(two).not.toBe(one);
+    expect(await idOf(other)).toBe(two);
+  });
 });
 
 describe('the lock on a data folder', () => {
@@ -99,10 +118,13 @@ describe('the lock on a data folder', () => {
 });
 
 describe('a data folder', () => {
-  const begun = async (demo = false): Promise<string> => {
-    const place = mkdtempSync(join(tmpdir(), 'maple-folder-'));
-    await (await openData({ dataFolder: place, demo })).close();
-    return place;
+  let first: string | undefined;
+  /** A folder in which a practice was begun: a copy of one that is begun once. */
+  const begun = async (): Promise<string> => {
+    if (first === undefined) await (await openData({ dataFolder: (first = newFolder()) })).close();
+    const copy = newFolder();
+    cpSync(first, copy, { recursive: true });
+    return copy;
   };
   const opened = async (options: DataOptions): Promise<string> => {
     try {
@@ -140,7 +162,8 @@ describe('a data folder', () => {
     expect(await opened({ dataFolder: place })).toMatch(/newer version .* step 999, this program knows up to 0\d\d/);
   });
   test('is only started over where it is a demo’s, and not while a program runs on it', async () => {
-    const demo = await begun(true);
+    const demo = newFolder();
+    await (await openData({ dataFolder: demo, demo: true })).close();
     const running = await openData({ dataFolder: demo });
     await running.db.query('create table still_here (n int)');
     expect(await opened({ dataFolder: demo, demo: true, fresh: true })).toMatch(/is in use by the program/);
@@ -152,7 +175,7 @@ describe('a data folder', () => {
     expect(await opened({ dataFolder: own })).toBe('opened');
   });
   test('whose first start was cut off begins again', async () => {
-    const place = mkdtempSync(join(tmpdir(), 'maple-folder-'));
+    const place = newFolder();
     mkdirSync(join(place, 'postgres.new', 'base'), { recursive: true });
     writeFileSync(join(place, 'postgres.new', 'PG_VERSION'), '17');
     expect(await opened({ dataFolder: place })).toBe('opened');

@@ -5,10 +5,17 @@ import type { ParserOptions, PGlite } from '@electric-sql/pglite';
 import pg from 'pg';
 import { pgliteDb, serverDb, type Db } from './db/connection.ts';
 import { migrate } from './db/migrate.ts';
-import { openPGlite, PARSERS } from './db/open-pglite.ts';
+import { PARSERS } from './db/open-pglite.ts';
 
 const CACHE = join(import.meta.dirname, '..', '.cache');
 const MIGRATIONS = join(import.meta.dirname, 'db', 'migrations');
+
+/** What opens databases outside the sandbox: see scripts/test-pglite.mjs. */
+const outside = () =>
+  globalThis as unknown as {
+    openTestPGlite: (file: string, parsers: ParserOptions) => Promise<PGlite>;
+    openBlankPGlite: (parsers: ParserOptions) => Promise<PGlite>;
+  };
 
 /** A migrated, empty database as a file, made once for each state of the migrations: opening it is faster than migrating. */
 async function template(): Promise<string> {
@@ -16,7 +23,7 @@ async function template(): Promise<string> {
   for (const f of readdirSync(MIGRATIONS).sort()) hash.update(readFileSync(join(MIGRATIONS, f)));
   const file = join(CACHE, `empty-practice-${hash.digest('hex').slice(0, 16)}.tar`);
   if (!existsSync(file)) {
-    const pglite = await openPGlite(undefined);
+    const pglite = await outside().openBlankPGlite(PARSERS);
     await migrate(pgliteDb(pglite));
     const dump = await pglite.dumpDataDir('none');
     await pglite.close();
@@ -47,12 +54,8 @@ function ownErrors(db: Db): Db {
   };
 }
 
-async function embeddedDatabase(): Promise<Db> {
-  const { openTestPGlite } = globalThis as unknown as {
-    openTestPGlite: (file: string, parsers: ParserOptions) => Promise<PGlite>;
-  };
-  return ownErrors(pgliteDb(await openTestPGlite(await template(), OWN_PARSERS)));
-}
+const embeddedDatabase = async (): Promise<Db> =>
+  ownErrors(pgliteDb(await outside().openTestPGlite(await template(), OWN_PARSERS)));
 
 const TEMPLATE = 'maple_template';
 /** Lock under which one of the test processes makes the template. */
@@ -64,8 +67,11 @@ const addressOf = (url: string, database: string): string => {
   return address.href;
 };
 
-/** A database of its own on a PostgreSQL server, copied from a migrated template. */
-export async function ownDatabase(url: string): Promise<{ readonly url: string; drop(): Promise<void> }> {
+/** A database of its own on a PostgreSQL server, copied from a migrated template unless it is to be blank. */
+export async function ownDatabase(
+  url: string,
+  blank = false,
+): Promise<{ readonly url: string; drop(): Promise<void> }> {
   const admin = new pg.Client({ connectionString: url });
   await admin.connect();
   const name = `test_${crypto.randomUUID().replaceAll('-', '')}`;
@@ -79,7 +85,7 @@ export async function ownDatabase(url: string): Promise<{ readonly url: string; 
       await db.close();
       await admin.query(`alter database ${TEMPLATE}_new rename to ${TEMPLATE}`);
     }
-    await admin.query(`create database ${name} template ${TEMPLATE}`);
+    await admin.query(`create database ${name} template ${blank ? 'template0' : TEMPLATE}`);
     await admin.query('select pg_advisory_unlock($1)', [MAKING]);
   } finally {
     await admin.end();
@@ -95,8 +101,8 @@ export async function ownDatabase(url: string): Promise<{ readonly url: string; 
   };
 }
 
-async function postgresDatabase(url: string): Promise<Db> {
-  const own = await ownDatabase(url);
+async function postgresDatabase(url: string, blank = false): Promise<Db> {
+  const own = await ownDatabase(url, blank);
   const db = serverDb(own.url);
   return {
     ...db,
@@ -107,8 +113,16 @@ async function postgresDatabase(url: string): Promise<Db> {
   };
 }
 
+const testPostgres = (): string | undefined => (globalThis as { testPostgres?: string }).testPostgres;
+
 /** An empty practice: on PGlite in memory, or on the PostgreSQL server that the tests started, in that suite. */
 export function testDatabase(): Promise<Db> {
-  const url = (globalThis as { testPostgres?: string }).testPostgres;
+  const url = testPostgres();
   return url ? postgresDatabase(url) : embeddedDatabase();
+}
+
+/** A database without any schema, on either. */
+export async function blankDatabase(): Promise<Db> {
+  const url = testPostgres();
+  return url ? postgresDatabase(url, true) : ownErrors(pgliteDb(await outside().openBlankPGlite(OWN_PARSERS)));
 }

@@ -10,6 +10,11 @@ import('./scripts/prepare.mjs').then(async ({ ready, built }) => {
   const databaseUrl = process.env.DATABASE_URL;
   const files = filesFrom(process.env);
   const running = await start({ dataFolder: process.argv[1], webFolder: '/none', host: '127.0.0.1', port: 0, databaseUrl, files });
+  if (process.env.SEED_DEMO) {
+    const { seedDemo } = await built('demo/seed');
+    const [first, again] = [await seedDemo(running.address, () => {}), await seedDemo(running.address, () => {})];
+    console.log('seeded: ' + first + ', again: ' + again);
+  }
   console.log('at ' + running.address);
 }).catch((error) => { console.error(error.message); process.exit(1); });
 `;

@@ -105,8 +105,12 @@ export const SHOT_WORDS: Readonly<Record<ShotKey, string>> = {
   sideOutM: 'side',
 };
 
+const COLUMNS = Object.fromEntries(
+  SHOT_FIELDS.map((f) => [f.key, f.key.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`)]),
+) as Record<ShotKey, string>;
+
 /** Column of a field in the database: its key in snake case. */
-export const columnOf = (key: ShotKey): string => key.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`);
+export const columnOf = (key: ShotKey): string => COLUMNS[key];
 
 /** Name of a field outside the core: angles in degrees, spin in rpm, the rest in SI. */
 export const wireName = (key: ShotKey): string => key.replace(/RadPerS$/, 'Rpm').replace(/Rad$/, 'Deg');

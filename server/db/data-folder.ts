@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { serverDb, type Db } from './connection.ts';
+import { ensureInstallationId, putEmptyPractice } from './empty-practice.ts';
 import { lockFolder } from './lock.ts';
 import { migrate } from './migrate.ts';
 import { threadedPGlite } from './threaded.ts';
@@ -94,9 +95,7 @@ export function markMoved(folder: string, now = new Date()): void {
 async function begin(folder: string): Promise<void> {
   const half = join(folder, 'postgres.new');
   rmSync(half, { recursive: true, force: true });
-  const db = await threadedPGlite(half, { create: true });
-  await migrate(db);
-  await db.close();
+  await putEmptyPractice(half);
   rmSync(join(folder, 'postgres'), { recursive: true, force: true });
   renameSync(half, join(folder, 'postgres'));
 }
@@ -136,6 +135,7 @@ export async function openData(options: DataOptions): Promise<{ db: Db; close: (
   try {
     db = databaseUrl ? serverDb(databaseUrl) : await openFolder(options);
     await migrate(db);
+    await ensureInstallationId(db);
   } catch (error) {
     await db?.close();
     unlock();

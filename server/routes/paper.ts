@@ -1,11 +1,9 @@
 import { Router, type Response } from 'express';
 import { notFound } from '../http/problem.ts';
 import { calendarFile } from '../paper/calendar.ts';
-import { handoutPdf } from '../paper/handout.ts';
 import { calendarDays, handoutOf } from '../readings/paper.ts';
 import type { LessonSheet } from '../../api/paper-types.ts';
 import { seasonSchema } from '../../api/day-schemas.ts';
-import { sheetPdf } from '../paper/sheet.ts';
 import { lessonSheet, seasonSheet } from '../readings/lesson-sheet.ts';
 import { lessonBefore, lessonRow } from '../rows/lessons.ts';
 import { tokenHash } from '../http/secrets.ts';
@@ -30,6 +28,8 @@ export function paperRoutes(services: Services): { signedIn: Router; open: Route
 
   on(signedIn, 'GET /students/:id/handout', async (req, res) => {
     const row = await student(practiceOf(req), idParam(req));
+    // What draws on paper is read when something is drawn: it is much, and few want it.
+    const { handoutPdf } = await import('../paper/handout.ts');
     const pdf = await handoutPdf(await handoutOf(db, practiceOf(req), row));
     res.type('application/pdf').set('Content-Disposition', 'inline; filename="plan.pdf"').send(pdf);
   });
@@ -47,6 +47,7 @@ export function paperRoutes(services: Services): { signedIn: Router; open: Route
     return lessonSheet(services, practiceId, await student(practiceId, lesson.student_id), lesson);
   };
   const sendSheet = async (res: Response<Uint8Array>, sheet: LessonSheet): Promise<void> => {
+    const { sheetPdf } = await import('../paper/sheet.ts');
     res
       .type('application/pdf')
       .set('Content-Disposition', `inline; filename="lesson-${sheet.startsAt.slice(0, 10)}.pdf"`)
