@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test as base, type Page } from '@playwright/test';
+import { BROWSER } from './browser.ts';
 
 export const ROOT = join(import.meta.dirname, '..');
 export const PASSWORD = 'a password of the tests';
@@ -170,8 +171,8 @@ export async function addStudent(
 }
 
 /** A browser whose camera and microphone are stand-ins; the microphone hears a WAV, over and over. */
-export const fakeDevices = (heard: string): { executablePath: string; args: string[] } => ({
-  executablePath: process.env.CHROMIUM || '/usr/bin/chromium',
+export const fakeDevices = (heard: string): { executablePath: string | undefined; args: string[] } => ({
+  executablePath: BROWSER,
   args: [
     '--no-sandbox',
     '--disable-gpu',

@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { BROWSER } from './browser.ts';
 
 export default defineConfig({
   testDir: '.',
@@ -14,7 +15,7 @@ export default defineConfig({
     // A trace of every step costs a third of the time; a picture of the failure tells most of it.
     screenshot: 'only-on-failure',
     launchOptions: {
-      executablePath: process.env.CHROMIUM || '/usr/bin/chromium',
+      executablePath: BROWSER,
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -7,10 +7,17 @@ import { BUILT, buildProgram, buildWeb, installDebian, installPackages, ROOT, ru
 
 installPackages();
 
-function chromiumPath() {
-  const candidates = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
-  return candidates.find((p) => p && existsSync(p));
-}
+/** Debian's Chromium; the one without windows, which takes a third less of the processor, where it can be had. */
+const WITHOUT_WINDOWS = '/usr/bin/chromium-headless-shell';
+const chromiumPath = () =>
+  [
+    process.env.CHROMIUM,
+    WITHOUT_WINDOWS,
+    '/usr/bin/chromium',
+    '/usr/bin/chromium-browser',
+    '/usr/bin/google-chrome',
+  ].find((p) => p && existsSync(p));
+if (!process.env.CHROMIUM && !existsSync(WITHOUT_WINDOWS)) installDebian('Chromium', 'chromium-headless-shell');
 if (!chromiumPath()) installDebian('Chromium', 'chromium');
 
 const FOLDERS = ['core', 'threads', 'api', 'server', 'web', 'stand-ins', 'demo', 'cli', 'bench', 'training'];
