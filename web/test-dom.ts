@@ -68,11 +68,11 @@ export interface Request {
 export function fakeServer(answer: (request: Request) => Answer | null): Request[] {
   const asked: Request[] = [];
   globalThis.fetch = jest.fn(async (path: unknown, options: unknown) => {
-    const { method, body } = options as { method: string; body?: string };
+    const { method, body } = options as { method: string; body?: unknown };
     const request = {
       method,
       path: String(path),
-      body: body === undefined ? undefined : (JSON.parse(body) as unknown),
+      body: typeof body === 'string' ? (JSON.parse(body) as unknown) : body,
     };
     asked.push(request);
     const found = answer(request);
