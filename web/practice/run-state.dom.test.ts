@@ -21,7 +21,9 @@ beforeEach(() => {
   localStorage.clear();
   jest.useFakeTimers({ now: new Date(2026, 10, 29, 18, 30) });
 });
-afterEach(() => jest.useRealTimers());
+afterEach(() => {
+  jest.useRealTimers();
+});
 
 describe('a run of a drill on the phone', () => {
   test('is there after a reload, with its id, so that it is logged once', () => {

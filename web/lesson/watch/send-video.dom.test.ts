@@ -44,7 +44,9 @@ beforeEach(() => {
     return broken === 'after' ? null : { body: answer };
   });
 });
-afterEach(() => jest.useRealTimers());
+afterEach(() => {
+  jest.useRealTimers();
+});
 
 async function send(options: { size?: number; stop?: AbortController; onProgress?: (share: number) => void } = {}) {
   const { size = SIZE, stop = new AbortController(), onProgress = () => undefined } = options;
