@@ -65,8 +65,17 @@ export function ShotTable({ block, lessonId }: { block: BlockWire; lessonId: str
     placeholderData: keepPreviousData,
   });
   const shown = COLUMNS.filter((c) => columns.includes(c.id));
+  // A limit is in the unit of the column that is sorted by; what it leaves begins at the first page.
+  const limitBy = (set: (text: string) => void) => (text: string) => {
+    setPage(0);
+    set(text);
+  };
   const sortBy = (key: string): void => {
     setPage(0);
+    if (key !== sort.by) {
+      setLeast('');
+      setMost('');
+    }
     setSort((s) => ({ by: key, direction: s.by === key && s.direction === 'up' ? 'down' : 'up' }));
   };
   const data = list.data;
@@ -112,9 +121,9 @@ export function ShotTable({ block, lessonId }: { block: BlockWire; lessonId: str
                   label={`${sorted.name(units)}: at least`}
                   inputMode="decimal"
                   value={least}
-                  onChange={setLeast}
+                  onChange={limitBy(setLeast)}
                 />
-                <TextField label="at most" inputMode="decimal" value={most} onChange={setMost} />
+                <TextField label="at most" inputMode="decimal" value={most} onChange={limitBy(setMost)} />
               </>
             ) : (
               <Soft>Sort by a column first to filter by its value.</Soft>
