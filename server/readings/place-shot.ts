@@ -8,13 +8,7 @@ import type { Db } from '../db/connection.ts';
 import { Problem } from '../http/problem.ts';
 import type { NewShot } from '../rows/new-shots.ts';
 import { insertShots } from '../rows/shots.ts';
-import {
-  keepWaiting,
-  lastOfDevice,
-  numberUsedBefore,
-  type DeviceShot,
-  type LastOfDevice,
-} from '../rows/waiting-shots.ts';
+import { deviceFacts, keepWaiting, type DeviceFacts, type DeviceShot } from '../rows/waiting-shots.ts';
 
 /** A device clock this far ahead of ours is not believed, ms. */
 const AHEAD_MS = 60_000;
@@ -40,13 +34,7 @@ export function readDeviceRow(row: Record<string, unknown>, handedness: Handedne
 }
 
 /** Time to keep for a shot, and what is odd about it. */
-export async function timeOf(
-  db: Db,
-  practiceId: string,
-  shot: DeviceShot,
-  last: LastOfDevice | undefined,
-  now: Date,
-): Promise<{ struckAt: string; doubt: string }> {
+function timeOf(shot: DeviceShot, { last, usedBefore }: DeviceFacts, now: Date): { struckAt: string; doubt: string } {
   const said = new Date(shot.struckAt);
   if (said.getTime() > now.getTime() + AHEAD_MS)
     return {
@@ -59,11 +47,10 @@ export async function timeOf(
       struckAt: now.toISOString(),
       doubt: `The device’s clock was set back: shot ${shot.deviceShotId} says ${shot.struckAt}, an earlier one ${last.struckAt.toISOString()}; the time of arrival was taken.`,
     };
-  const before = await numberUsedBefore(db, practiceId, shot);
   return {
     struckAt: said.toISOString(),
-    doubt: before
-      ? `Shot number ${shot.deviceShotId} of ${shot.deviceId} was already used at ${before.toISOString()}: two devices may share an id.`
+    doubt: usedBefore
+      ? `Shot number ${shot.deviceShotId} of ${shot.deviceId} was already used at ${usedBefore.toISOString()}: two devices may share an id.`
       : '',
   };
 }
@@ -95,24 +82,15 @@ export function deviceShot(
   };
 }
 
-/** Whether this very shot is here, whatever time was kept for it because of a wrong clock. */
-async function isRepeat(db: Db, practiceId: string, shot: DeviceShot): Promise<boolean> {
-  const rows = await db.query(
-    `select 1 from shots where practice_id = $1 and device_id = $2 and device_shot_id = $3
-       and (struck_at = $4 or position($5 in doubt) > 0) limit 1`,
-    [practiceId, shot.deviceId, shot.deviceShotId, shot.struckAt, shot.struckAt],
-  );
-  return rows.length > 0;
-}
-
 /**
  * Puts one shot of a device where it belongs: into the block that was listening when it was struck, else the one that listens now,
  * else into the waiting tray. Repeats are recognised by device, number and time.
  */
 export async function placeShot(db: Db, practiceId: string, shot: DeviceShot, name: string): Promise<Placed> {
   const now = new Date();
-  if (await isRepeat(db, practiceId, shot)) return { outcome: 'repeated' };
-  const time = await timeOf(db, practiceId, shot, await lastOfDevice(db, practiceId, shot.deviceId), now);
+  const facts = await deviceFacts(db, practiceId, shot);
+  if (facts.repeated) return { outcome: 'repeated' };
+  const time = timeOf(shot, facts, now);
   const then = await blockListeningAt(db, practiceId, time.struckAt);
   const block = then ?? (await listeningBlock(db, practiceId));
   if (!block || block.deleted_at) {

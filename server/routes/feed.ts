@@ -51,6 +51,15 @@ export function feedRoutes(services: Services): Router {
         refused.push({ deviceShotId: s.deviceShotId, code: error.code, detail: error.message });
       }
     }
+    // What is kept is said at once; open pages hear of it after that.
+    const count = (outcome: Placed['outcome']): number => placed.filter((p) => p.outcome === outcome).length;
+    res.status(201).json({
+      added: count('added'),
+      repeated: count('repeated'),
+      waiting: count('waiting'),
+      ...(refused.length > 0 ? { refused } : {}),
+    });
+    if (count('waiting') > 0) hub.publish(practiceId, { kind: 'changed', lessonId: '' });
     const added = placed.flatMap((p) => p.at ?? []);
     for (const blockId of new Set(added.map((a) => a.blockId))) {
       const of = added.filter((a) => a.blockId === blockId);
@@ -62,14 +71,6 @@ export function feedRoutes(services: Services): Router {
         of.map((a) => a.shotId),
       );
     }
-    const count = (outcome: Placed['outcome']): number => placed.filter((p) => p.outcome === outcome).length;
-    if (count('waiting') > 0) hub.publish(practiceId, { kind: 'changed', lessonId: '' });
-    res.status(201).json({
-      added: count('added'),
-      repeated: count('repeated'),
-      waiting: count('waiting'),
-      ...(refused.length > 0 ? { refused } : {}),
-    });
   });
   return router;
 }

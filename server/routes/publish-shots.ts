@@ -8,6 +8,7 @@ export async function publishShots(
   block: { readonly id: string; readonly lessonId: string },
   ids: readonly string[],
 ): Promise<void> {
-  const event = await shotsEvent(db, practiceId, block, ids);
+  // The shots are kept: where what they change cannot be said, pages ask for the lesson anew.
+  const event = await shotsEvent(db, practiceId, block, ids).catch(() => undefined);
   hub.publish(practiceId, event ?? { kind: 'changed', lessonId: block.lessonId });
 }

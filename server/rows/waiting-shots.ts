@@ -57,26 +57,37 @@ export const takeWaiting = (db: Db, practiceId: string, ids: readonly string[]):
     ids,
   ]);
 
-export interface LastOfDevice {
-  readonly deviceShotId: string;
-  readonly struckAt: Date;
+/** What is known of a device when a shot of it comes. */
+export interface DeviceFacts {
+  /** This very shot is here, whatever time was kept for it because of a wrong clock. */
+  readonly repeated: boolean;
+  /** The shot that arrived last. */
+  readonly last: { readonly deviceShotId: string; readonly struckAt: Date } | undefined;
+  /** Time at which the shot's number was used before, if at another time than this. */
+  readonly usedBefore: Date | undefined;
 }
 
-/** The shot of a device that arrived last. */
-export async function lastOfDevice(db: Db, practiceId: string, deviceId: string): Promise<LastOfDevice | undefined> {
-  const [row] = await db.query<{ device_shot_id: string; struck_at: Date }>(
-    'select device_shot_id, struck_at from shots where practice_id = $1 and device_id = $2 order by arrived desc limit 1',
-    [practiceId, deviceId],
+/** All that is asked of a device's earlier shots, at once: a shot is waited for. */
+export async function deviceFacts(db: Db, practiceId: string, s: DeviceShot): Promise<DeviceFacts> {
+  const [row] = await db.query<{
+    repeated: boolean;
+    last_id: string | null;
+    last_at: Date | null;
+    used_before: Date | null;
+  }>(
+    `select exists (select 1 from shots where practice_id = $1 and device_id = $2 and device_shot_id = $3
+         and (struck_at = $4::timestamptz or position($5::text in doubt) > 0)) as repeated,
+       last.device_shot_id as last_id, last.struck_at as last_at,
+       (select struck_at from shots where practice_id = $1 and device_id = $2 and device_shot_id = $3
+         and struck_at <> $4::timestamptz order by arrived desc limit 1) as used_before
+     from (select 1) as one left join lateral (select device_shot_id, struck_at from shots
+       where practice_id = $1 and device_id = $2 order by arrived desc limit 1) as last on true`,
+    [practiceId, s.deviceId, s.deviceShotId, s.struckAt, s.struckAt],
   );
-  return row && { deviceShotId: row.device_shot_id, struckAt: row.struck_at };
-}
-
-/** Time at which this device used a shot number before, if at another time than this. */
-export async function numberUsedBefore(db: Db, practiceId: string, s: DeviceShot): Promise<Date | undefined> {
-  const [row] = await db.query<{ struck_at: Date }>(
-    `select struck_at from shots where practice_id = $1 and device_id = $2 and device_shot_id = $3 and struck_at <> $4
-     order by arrived desc limit 1`,
-    [practiceId, s.deviceId, s.deviceShotId, s.struckAt],
-  );
-  return row?.struck_at;
+  const { repeated, last_id, last_at, used_before } = row!;
+  return {
+    repeated,
+    last: last_id !== null && last_at !== null ? { deviceShotId: last_id, struckAt: last_at } : undefined,
+    usedBefore: used_before ?? undefined,
+  };
 }
