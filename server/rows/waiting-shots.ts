@@ -1,3 +1,4 @@
+import { tuple } from '../../core/numeric/tuple.ts';
 import { mphToMps } from '../../core/units/units.ts';
 import { randomUUID } from 'node:crypto';
 import type { WaitingShotWire } from '../../api/types.ts';
@@ -69,7 +70,7 @@ export interface DeviceFacts {
 
 /** All that is asked of a device's earlier shots, at once: a shot is waited for. */
 export async function deviceFacts(db: Db, practiceId: string, s: DeviceShot): Promise<DeviceFacts> {
-  const [row] = await db.query<{
+  const rows = await db.query<{
     repeated: boolean;
     last_id: string | null;
     last_at: Date | null;
@@ -84,7 +85,7 @@ export async function deviceFacts(db: Db, practiceId: string, s: DeviceShot): Pr
        where practice_id = $1 and device_id = $2 order by arrived desc limit 1) as last on true`,
     [practiceId, s.deviceId, s.deviceShotId, s.struckAt, s.struckAt],
   );
-  const { repeated, last_id, last_at, used_before } = row!;
+  const [{ repeated, last_id, last_at, used_before }] = tuple(1, rows);
   return {
     repeated,
     last: last_id !== null && last_at !== null ? { deviceShotId: last_id, struckAt: last_at } : undefined,
