@@ -4,6 +4,8 @@ import type { AccountAnswer, AccountsAnswer, AuditPage, PracticeLinkWire } from 
 import type { Address } from '../api/routes.ts';
 import { mayDo } from '../api/roles.ts';
 import { resetPassword } from './readings/reset-password.ts';
+import { tokenHash } from './http/secrets.ts';
+import { invitationByHash } from './rows/invitations.ts';
 import { TestServer, uuid } from './test-support.ts';
 
 jest.setTimeout(180_000);
@@ -51,6 +53,18 @@ describe('a colleague', () => {
       ['bo', 'assistant'],
     ]);
     expect(list.invitations).toEqual([]);
+  });
+  test('is invited once where the answer was lost: the link that was seen works, the other does not', async () => {
+    const invitation = { id: uuid(), name: 'Twice Asked', role: 'assistant' };
+    const pathOf = async (): Promise<string> =>
+      `/api${((await server.call('post', '/invitations', invitation).expect(201)).body as { path: string }).path}`;
+    const [lost, seen] = [await pathOf(), await pathOf()];
+    const { invitations } = (await server.call('get', '/accounts')).body as AccountsAnswer;
+    expect(invitations.map((i) => i.name)).toEqual(['Twice Asked']);
+    // Looked up in the table: a wrong link counts among the few tries that a client has.
+    expect(await invitationByHash(server.db, tokenHash(lost.split('/').at(-1)!))).toBeUndefined();
+    await server.http.post(seen).send({ signIn: 'twice', password: 'long enough 2' }).expect(201);
+    await server.call('post', '/invitations', invitation).expect(409);
   });
   test('who leaves is signed out at once and named in what was done; the last owner stays', async () => {
     const cookie = await server.colleague('instructor', 'leaving');

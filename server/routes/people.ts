@@ -141,7 +141,8 @@ export function peopleRoutes(services: Services): Router {
   on(router, 'POST /invitations', async (req, res) => {
     const { id, name, role } = valid(invitationSchema, req.body);
     const token = newToken();
-    await insertInvitation(db, { id, practiceId: practiceOf(req), hash: tokenHash(token), role, name });
+    if (!(await insertInvitation(db, { id, practiceId: practiceOf(req), hash: tokenHash(token), role, name })))
+      throw new Problem(409, 'id-taken', 'This invitation was used already; make another.', 'id');
     res.status(201).json({ id, path: `/join/${token}` });
   });
 

@@ -15,15 +15,24 @@ export interface InvitationRow extends Row {
   instructor_id: string | null;
 }
 
-export const insertInvitation = (
+/**
+ * Keeps an invitation; the same id again, whose answer was lost, gets the new link in place of the one that nobody has seen.
+ * @returns whether the link is good: not where the id is another's, or was used already
+ */
+export const insertInvitation = async (
   db: Db,
   i: { id: string; practiceId: string; hash: string; role: Role; name: string; instructorId?: string },
-): Promise<unknown> =>
-  db.query(
-    `insert into invitations (id, practice_id, token_hash, role, name, instructor_id, expires_at)
-     values ($1, $2, $3, $4, $5, $6, now() + make_interval(days => ${DAYS}))`,
-    [i.id, i.practiceId, i.hash, i.role, i.name, i.instructorId ?? null],
-  );
+): Promise<boolean> =>
+  (
+    await db.query(
+      `insert into invitations (id, practice_id, token_hash, role, name, instructor_id, expires_at)
+       values ($1, $2, $3, $4, $5, $6, now() + make_interval(days => ${DAYS}))
+       on conflict (id) do update set token_hash = excluded.token_hash, expires_at = excluded.expires_at
+         where invitations.practice_id = excluded.practice_id and invitations.used_at is null
+       returning id`,
+      [i.id, i.practiceId, i.hash, i.role, i.name, i.instructorId ?? null],
+    )
+  ).length > 0;
 
 const OPEN = 'used_at is null and expires_at > now()';
 

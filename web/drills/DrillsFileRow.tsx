@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import type { OwnDrillWire, ShelfAnswer } from '../../api/drill-types.ts';
-import { ask, newId, queryClient } from '../base/api.ts';
+import { ask, queryClient } from '../base/api.ts';
+import { useIntent } from '../base/intent.ts';
 import { Button, QuietButton } from '../kit/controls.tsx';
 import { Notice, Row } from '../kit/layout.tsx';
 import { ForRole } from '../parts/ForRole.tsx';
@@ -13,14 +14,16 @@ const newest = (own: readonly OwnDrillWire[]): OwnDrillWire[] => [...new Map(own
 export function DrillsFileRow({ shelf }: { shelf: ShelfAnswer | undefined }) {
   const [said, setSaid] = useState<{ text: string; wrong: boolean } | null>(null);
   const own = newest(shelf?.own ?? []).filter((v) => v.said !== null);
+  const intent = useIntent();
   const read = async (file: File | undefined): Promise<void> => {
     if (!file) return;
     try {
       const texts = readDrills(await file.text(), file.name);
       for (const text of texts) {
         const same = own.find((v) => v.said?.name === text.name);
-        await ask('PUT /drills/:id', { id: same?.id ?? newId(), body: text });
+        await ask('PUT /drills/:id', { id: same?.id ?? intent.idFor(text), body: text });
       }
+      intent.done();
       setSaid({
         text: `${texts.length} drill${texts.length === 1 ? '' : 's'} of “${file.name}” on the shelf.`,
         wrong: false,

@@ -10,6 +10,7 @@ import { ApiError, ask, queryClient } from '../base/api.ts';
 import { Chips } from '../kit/chips.tsx';
 import { PrimaryButton, QuietButton, Select, TextField } from '../kit/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft } from '../kit/layout.tsx';
+import { wholeOf } from '../kit/whole-number.ts';
 import { FigureStrip } from '../parts/StickFigure.tsx';
 import { LadderEditor } from './LadderEditor.tsx';
 
@@ -59,7 +60,7 @@ export function OwnDrillForm({
       label={label}
       inputMode="numeric"
       value={String(text[group][key])}
-      onChange={(v) => change({ [group]: { ...text[group], [key]: Number(v.replace(/\D/g, '')) } })}
+      onChange={(v) => change({ [group]: { ...text[group], [key]: wholeOf(v) } })}
       error={wrong(`${group}.${key}`)}
     />
   );

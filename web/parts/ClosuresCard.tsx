@@ -5,7 +5,8 @@ import type { ClosuresWire, LateSetWire, PainWire } from '../../api/body-types.t
 import { BODY_PARTS, PAIN_KINDS, type BodyPart, type PainKind } from '../../core/catalogue/cautions.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { useDraft } from '../base/drafts.tsx';
-import { ask, newId, queryClient } from '../base/api.ts';
+import { ask, queryClient } from '../base/api.ts';
+import { useIntent } from '../base/intent.ts';
 import { Choice } from '../kit/chips.tsx';
 import { Button, PrimaryButton, TextField } from '../kit/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft } from '../kit/layout.tsx';
@@ -79,9 +80,14 @@ function NotePain({ studentId }: { studentId: string }) {
   const [part, setPart] = useState<BodyPart | null>(null);
   const [kind, setKind] = useState<PainKind | null>(null);
   const [note, setNote] = useDraft('pain note', '');
+  const intent = useIntent();
   const save = useMutation({
-    mutationFn: () => ask('POST /students/:id/pains', { id: studentId, body: { id: newId(), part, kind, note } }),
+    mutationFn: () => {
+      const said = { part, kind, note };
+      return ask('POST /students/:id/pains', { id: studentId, body: { id: intent.idFor(said), ...said } });
+    },
     onSuccess: async () => {
+      intent.done();
       setOpen(false);
       setNote('');
       await refresh();

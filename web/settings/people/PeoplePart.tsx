@@ -3,7 +3,8 @@ import { format } from 'date-fns';
 import { useState } from 'react';
 import type { AccountWire } from '../../../api/account-types.ts';
 import { ROLE_WORDS, ROLES, type Role } from '../../../api/roles.ts';
-import { ask, newId, queryClient } from '../../base/api.ts';
+import { ask, queryClient } from '../../base/api.ts';
+import { useIntent } from '../../base/intent.ts';
 import { Choice } from '../../kit/chips.tsx';
 import { Button, PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
 import { Card, Failed, Narrow, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
@@ -67,9 +68,11 @@ function Account({ account }: { account: AccountWire }) {
 function Invite() {
   const [name, setName] = useState('');
   const [role, setRole] = useState<Role>('instructor');
+  const intent = useIntent();
   const invite = useMutation({
-    mutationFn: () => ask('POST /invitations', { body: { id: newId(), name, role } }),
+    mutationFn: () => ask('POST /invitations', { body: { id: intent.idFor({ name, role }), name, role } }),
     onSuccess: () => {
+      intent.done();
       setName('');
       return asksAgain();
     },

@@ -2,10 +2,12 @@ import { useMutation } from '@tanstack/react-query';
 import type { ProgrammeAnswer } from '../../../api/programme-types.ts';
 import type { DaysOff, ProgrammeWish } from '../../../core/plan/programme.ts';
 import { useDraft } from '../../base/drafts.tsx';
-import { ask, newId } from '../../base/api.ts';
+import { ask } from '../../base/api.ts';
+import { useIntent } from '../../base/intent.ts';
 import { Chips } from '../../kit/chips.tsx';
 import { PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
 import { Card, Failed, Grid, Row, Soft } from '../../kit/layout.tsx';
+import { wholeOf } from '../../kit/whole-number.ts';
 
 const WEEK = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 type Typed = Pick<ProgrammeWish, 'startsOn' | 'sessionsPerWeek' | 'weekdays' | 'off' | 'lessons' | 'weeks'> & {
@@ -34,20 +36,21 @@ export function WishForm({
 }) {
   const [wish, setWish, , wishSaved] = useDraft(`wish ${studentId}`, () => typedOf(answer));
   const change = (part: Partial<Typed>): void => setWish({ ...wish, ...part });
+  const intent = useIntent();
   const make = useMutation({
     mutationFn: () =>
       ask('POST /students/:id/programme', {
         id: studentId,
-        body: { id: newId(), ...wish, eventOn: wish.eventOn === '' ? null : wish.eventOn },
+        body: { id: intent.idFor(wish), ...wish, eventOn: wish.eventOn === '' ? null : wish.eventOn },
       }),
     onSuccess: () => {
+      intent.done();
       wishSaved();
       onMade();
     },
   });
   const setOff = (i: number, part: Partial<DaysOff>): void =>
     change({ off: wish.off.map((o, k) => (k === i ? { ...o, ...part } : o)) });
-  const number = (v: string): number => Number(v.replace(/\D/g, ''));
   return (
     <Card aria-label="Lay the programme">
       <h2>{answer.programme ? 'Lay it anew' : 'Lay a programme'}</h2>
@@ -64,14 +67,14 @@ export function WishForm({
             label="Weeks"
             inputMode="numeric"
             value={String(wish.weeks)}
-            onChange={(v) => change({ weeks: number(v) })}
+            onChange={(v) => change({ weeks: wholeOf(v) })}
           />
         ) : null}
         <TextField
           label="Sessions a week"
           inputMode="numeric"
           value={String(wish.sessionsPerWeek)}
-          onChange={(v) => change({ sessionsPerWeek: number(v) })}
+          onChange={(v) => change({ sessionsPerWeek: wholeOf(v) })}
         />
       </Grid>
       <Chips
@@ -102,7 +105,7 @@ export function WishForm({
             label="Days running"
             inputMode="numeric"
             value={String(wish.lessons.count)}
-            onChange={(v) => change({ lessons: { ...wish.lessons, count: number(v) } })}
+            onChange={(v) => change({ lessons: { ...wish.lessons, count: wholeOf(v) } })}
           />
         ) : null}
       </Grid>

@@ -7,6 +7,7 @@ import { onShelf, useShelf } from '../../../base/shelf.ts';
 import { Choice } from '../../../kit/chips.tsx';
 import { Button, PrimaryButton, QuietButton, Select, TextField } from '../../../kit/controls.tsx';
 import { Card, Failed, Grid, Row } from '../../../kit/layout.tsx';
+import { wholeOf } from '../../../kit/whole-number.ts';
 
 const NO_DRILL = 'none';
 const GATES: Readonly<Record<Gate['kind'], Gate>> = {
@@ -29,7 +30,6 @@ const FRESH: ProtocolStep = {
   effort: null,
   gate: GATES.done,
 };
-const digits = (v: string): number => Number(v.replace(/[^\d.]/g, ''));
 
 function GateFields({ gate, onChange }: { gate: Gate; onChange: (gate: Gate) => void }) {
   return (
@@ -48,17 +48,17 @@ function GateFields({ gate, onChange }: { gate: Gate; onChange: (gate: Gate) => 
       {gate.kind === 'speed' ? (
         <TextField
           label="At least, % of the first"
-          inputMode="decimal"
+          inputMode="numeric"
           value={String(Math.round(100 * gate.leastShare))}
-          onChange={(v) => onChange({ ...gate, leastShare: digits(v) / 100 })}
+          onChange={(v) => onChange({ ...gate, leastShare: wholeOf(v) / 100 })}
         />
       ) : null}
       {gate.kind === 'strike' ? (
         <TextField
           label="At most, mm farther out"
-          inputMode="decimal"
+          inputMode="numeric"
           value={String(gate.mostMoreMm)}
-          onChange={(v) => onChange({ ...gate, mostMoreMm: digits(v) })}
+          onChange={(v) => onChange({ ...gate, mostMoreMm: wholeOf(v) })}
         />
       ) : null}
       {gate.kind === 'seen' ? (
@@ -68,13 +68,13 @@ function GateFields({ gate, onChange }: { gate: Gate; onChange: (gate: Gate) => 
             label="Passed"
             inputMode="numeric"
             value={String(gate.passed)}
-            onChange={(v) => onChange({ ...gate, passed: digits(v) })}
+            onChange={(v) => onChange({ ...gate, passed: wholeOf(v) })}
           />
           <TextField
             label="of"
             inputMode="numeric"
             value={String(gate.of)}
-            onChange={(v) => onChange({ ...gate, of: digits(v) })}
+            onChange={(v) => onChange({ ...gate, of: wholeOf(v) })}
           />
         </>
       ) : null}
@@ -105,7 +105,7 @@ function StepFields({
       label={label}
       inputMode="numeric"
       value={String(step[key])}
-      onChange={(v) => onChange({ [key]: digits(v) })}
+      onChange={(v) => onChange({ [key]: wholeOf(v) })}
     />
   );
   return (
@@ -134,7 +134,7 @@ function StepFields({
           label="Effort, of 10 (empty: free)"
           inputMode="numeric"
           value={step.effort === null ? '' : String(step.effort)}
-          onChange={(v) => onChange({ effort: v === '' ? null : digits(v) })}
+          onChange={(v) => onChange({ effort: v === '' ? null : wholeOf(v) })}
         />
       </Grid>
       <Row>

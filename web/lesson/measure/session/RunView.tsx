@@ -10,6 +10,7 @@ import { useIntent } from '../../../base/intent.ts';
 import { useUnits } from '../../../base/session.tsx';
 import { Button, PrimaryButton, QuietButton, TextField } from '../../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Spread } from '../../../kit/layout.tsx';
+import { wholeOf } from '../../../kit/whole-number.ts';
 import { ForRole } from '../../../parts/ForRole.tsx';
 import { FigureStrip } from '../../../parts/StickFigure.tsx';
 import { useLessonWrite } from '../../common/data.ts';
@@ -73,7 +74,7 @@ function Running({ attempt, step, lesson }: { attempt: AttemptWire; step: Protoc
             label={`Met it: ${step.gate.text} (of ${step.gate.of}, mark ${step.gate.passed})`}
             inputMode="numeric"
             value={passed}
-            onChange={(v) => setPassed(v.replace(/\D/g, ''))}
+            onChange={(v) => setPassed(v === '' ? '' : String(wholeOf(v)))}
           />
         ) : null}
       </Spread>
