@@ -48,6 +48,7 @@ const locks = {
 
 Object.assign(globalThis, {
   BroadcastChannel: Channel,
+  CSS: { supports: () => true, escape: (name: string): string => name },
   TextDecoder,
   TextEncoder,
   structuredClone: (v: unknown): unknown => v,

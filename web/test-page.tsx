@@ -19,7 +19,7 @@ export const OWNER = {
 
 function Place() {
   const { pathname, search } = useLocation();
-  return <output data-testid="place">{`${pathname}${search}`}</output>;
+  return <span data-testid="place">{`${pathname}${search}`}</span>;
 }
 /** Address that the page has gone to. */
 export const placeNow = (): string => screen.getByTestId('place').textContent;

@@ -16,8 +16,9 @@ export function RenewSession() {
     () =>
       onSessionEnd(() => {
         if (!waiting.current) {
-          const { promise, resolve } = Promise.withResolvers<boolean>();
-          waiting.current = { promise, settle: resolve };
+          let settle = (_again: boolean): void => undefined;
+          const promise = new Promise<boolean>((resolve) => (settle = resolve));
+          waiting.current = { promise, settle };
           setOpen(true);
         }
         return waiting.current.promise;
