@@ -1,6 +1,7 @@
 // Steps that several commands share; nothing but Node.js is needed to run them.
 import { spawnSync } from 'node:child_process';
 import {
+  chmodSync,
   cpSync,
   existsSync,
   mkdirSync,
@@ -97,6 +98,12 @@ function alone(name, step) {
   }
 }
 
+function readableByAll(folder) {
+  chmodSync(folder, 0o755);
+  for (const entry of readdirSync(folder, { withFileTypes: true, recursive: true }))
+    chmodSync(join(entry.parentPath, entry.name), entry.isDirectory() ? 0o755 : 0o644);
+}
+
 /** Builds what runs under Node.js where it is missing or older than its source. */
 export function buildProgram(options = {}) {
   const note = join(BUILT, 'built');
@@ -117,6 +124,8 @@ export function buildProgram(options = {}) {
     const empty = `import(${JSON.stringify(join(half, 'server', 'db', 'empty-practice.js'))}).then((m) => m.makeEmptyPractice())`;
     const made = run(process.execPath, ['--eval', empty], options);
     if (made !== 0) return made;
+    // Another user than the one that builds may start the program, and copies it then.
+    readableByAll(join(half, 'server', 'db', 'empty-practice'));
     writeFileSync(join(half, 'built'), lock);
     rmSync(BUILT, { recursive: true, force: true });
     renameSync(half, BUILT);

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { cp } from 'node:fs/promises';
+import { chmod, cp } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Db } from './connection.ts';
 import { migrate } from './migrate.ts';
@@ -12,6 +12,8 @@ const BUILT_ALONG = join(import.meta.dirname, 'empty-practice');
 export async function putEmptyPractice(folder: string): Promise<void> {
   if (existsSync(BUILT_ALONG)) await cp(BUILT_ALONG, folder, { recursive: true });
   else await makeEmptyPractice(folder);
+  // A practice is nobody's else on this machine.
+  await chmod(folder, 0o700);
 }
 
 /** Makes a database with an empty practice, which belongs to no installation yet. @param folder that of the build where it is not given */
