@@ -12,7 +12,7 @@ const BUILT_ALONG = join(import.meta.dirname, 'empty-practice');
 export async function putEmptyPractice(folder: string): Promise<void> {
   if (existsSync(BUILT_ALONG)) await cp(BUILT_ALONG, folder, { recursive: true });
   else await makeEmptyPractice(folder);
-  // A practice is nobody's else on this machine.
+  // A practice is nobody else's on this machine.
   await chmod(folder, 0o700);
 }
 
