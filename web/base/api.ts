@@ -33,6 +33,14 @@ export const serverReachable = {
   get: (): boolean => reachable,
 };
 
+/**
+ * Whether an error takes the place of what is shown. That the server is away for a while does not: it is said by itself, and what
+ * was fetched before stays, to be worked with.
+ * @param shown what was fetched before
+ */
+export const takesPlace = (error: unknown, shown: unknown): boolean =>
+  error !== null && error !== undefined && !(shown !== undefined && error instanceof ApiError && error.status === 0);
+
 const away = (): ApiError =>
   new ApiError({
     status: 0,

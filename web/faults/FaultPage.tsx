@@ -13,6 +13,7 @@ import { MEASUREMENT_WORDS } from '../../core/diagnosis/verdict-sentence.ts';
 import { percent } from '../../core/numeric/percent.ts';
 import { TYPICAL_DRIVER } from '../../core/swing/club.ts';
 import { modelFault } from '../../core/swing/fault-families.ts';
+import { takesPlace } from '../base/api.ts';
 import { useUnits } from '../base/session.tsx';
 import { Choice } from '../kit/chips.tsx';
 import { Card, Failed, Grid, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
@@ -239,7 +240,7 @@ function FaultIn({
 
 function OfLesson({ fault, lessonId }: { fault: Fault; lessonId: string }) {
   const [lesson, ledger] = [useLesson(lessonId), useLedger(lessonId)];
-  const error = lesson.error ?? ledger.error;
+  const error = [lesson, ledger].find((q) => takesPlace(q.error, q.data))?.error;
   if (error)
     return (
       <Page>

@@ -10,6 +10,7 @@ import { WORK } from '../base/keys.tsx';
 import { send } from '../base/outbox.ts';
 import { useKeys } from '../base/keys.tsx';
 import { useUnits } from '../base/session.tsx';
+import { takesPlace } from '../base/api.ts';
 import { Failed, Notice, Page, Soft, Waiting } from '../kit/layout.tsx';
 import { Removed } from '../parts/Removed.tsx';
 import { NotchStick } from '../parts/NotchStick.tsx';
@@ -240,7 +241,7 @@ export default function Lesson() {
       </Page>
     );
   }
-  if (lesson.error) {
+  if (!lesson.data || takesPlace(lesson.error, lesson.data)) {
     return (
       <Page>
         <Failed error={lesson.error} retry={() => void lesson.refetch()} />

@@ -7,7 +7,7 @@ import { settingsSchema } from '../../api/schemas.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { asRungKey } from '../../core/catalogue/drill-rungs.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
-import { ApiError, ask } from '../base/api.ts';
+import { ApiError, ask, takesPlace } from '../base/api.ts';
 import { learnDrills } from '../base/shelf.ts';
 import { outbox } from '../base/outbox.ts';
 import { SettingsProvider } from '../base/session.tsx';
@@ -134,7 +134,7 @@ export default function Practice() {
       </Phone>
     );
   }
-  if (plan.error) {
+  if (!plan.data || takesPlace(plan.error, plan.data)) {
     return (
       <Phone>
         <Kept />

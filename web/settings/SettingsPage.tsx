@@ -1,6 +1,7 @@
 import { NavLink, useSearchParams } from 'react-router';
 import type { Address } from '../../api/routes.ts';
 import { useMay, useSession } from '../base/session.tsx';
+import { takesPlace } from '../base/api.ts';
 import { Failed, Page, Soft, Waiting } from '../kit/layout.tsx';
 import { ViewLinks } from '../kit/ViewLinks.tsx';
 import { BeliefHistory } from './beliefs/BeliefHistory.tsx';
@@ -29,7 +30,7 @@ const isOther = (part: PartId): part is keyof typeof OTHERS => part in OTHERS;
 /** Numbers that the diagnosis reckons with: one part of them. */
 function Beliefs({ part }: { part: Exclude<PartId, keyof typeof OTHERS> }) {
   const { data, error, refetch } = useBeliefs();
-  if (error) return <Failed error={error} retry={() => void refetch()} />;
+  if (takesPlace(error, data)) return <Failed error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting what="the numbers" />;
   return part === 'history' ? <BeliefHistory answer={data} /> : <BeliefList key={part} part={part} answer={data} />;
 }

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { ask } from '../base/api.ts';
+import { ask, takesPlace } from '../base/api.ts';
 import { Card, Failed, Soft, Waiting } from '../kit/layout.tsx';
 import { CourseChart } from './CourseChart.tsx';
 
@@ -9,7 +9,7 @@ export function CourseCard({ studentId }: { studentId: string }) {
     queryKey: ['student', studentId, 'course'],
     queryFn: () => ask('GET /students/:id/course', { id: studentId }),
   });
-  if (course.error) return <Failed error={course.error} retry={() => void course.refetch()} />;
+  if (takesPlace(course.error, course.data)) return <Failed error={course.error} retry={() => void course.refetch()} />;
   if (!course.data) return <Waiting what="the record" />;
   const { lessons, practice, pains, films, screens } = course.data;
   if (lessons.length === 0 && screens.length === 0 && pains.length === 0) return null;

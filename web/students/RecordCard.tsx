@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { ask, queryClient } from '../base/api.ts';
+import { ask, queryClient, takesPlace } from '../base/api.ts';
 import { useMay } from '../base/session.tsx';
 import { Button, QuietButton, TextField } from '../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Waiting } from '../kit/layout.tsx';
@@ -36,7 +36,7 @@ function Erase({ id, onKeep }: { id: string; onKeep: () => void }) {
       await queryClient.invalidateQueries();
     },
   });
-  if (said.error) return <Failed error={said.error} retry={() => void said.refetch()} />;
+  if (takesPlace(said.error, said.data)) return <Failed error={said.error} retry={() => void said.refetch()} />;
   if (!said.data) return <Waiting what="what would go" />;
   const { studentName, counts, files, hasLink, learnedFrom, backups } = said.data;
   const goes = WORDS.flatMap(([table, one, many]) => {

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import type { StudentWire } from '../../api/types.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
-import { ask, queryClient } from '../base/api.ts';
+import { ask, queryClient, takesPlace } from '../base/api.ts';
 import { useIntent } from '../base/intent.ts';
 import { useMay, useUnits } from '../base/session.tsx';
 import { Button, ButtonLink, PrimaryButton, QuietButton } from '../kit/controls.tsx';
@@ -98,7 +98,7 @@ export default function StudentPage() {
       </Page>
     );
   }
-  if (query.error) {
+  if (!query.data || takesPlace(query.error, query.data)) {
     return (
       <Page>
         <Failed error={query.error} retry={() => void query.refetch()} />

@@ -4,7 +4,7 @@ import type { TargetHistoryWire } from '../../api/thread-types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { rungWords } from '../../core/catalogue/rungs.ts';
-import { ask } from '../base/api.ts';
+import { ask, takesPlace } from '../base/api.ts';
 import { Card, DataTable, Failed, Soft, Spread } from '../kit/layout.tsx';
 
 const day = (iso: string): string => format(new Date(iso), 'd MMM yyyy');
@@ -62,7 +62,7 @@ export function ThreadCard({ studentId }: { studentId: string }) {
     queryKey: ['student', studentId, 'thread'],
     queryFn: () => ask('GET /students/:id/thread', { id: studentId }),
   });
-  if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;
+  if (takesPlace(query.error, query.data)) return <Failed error={query.error} retry={() => void query.refetch()} />;
   if (!query.data || query.data.length === 0) return null;
   return (
     <Card aria-label="Targets and drills">

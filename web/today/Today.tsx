@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { InboxEntry } from '../../api/day-types.ts';
-import { ask } from '../base/api.ts';
+import { ask, takesPlace } from '../base/api.ts';
 import { Button, ButtonLink } from '../kit/controls.tsx';
 import { Card, Failed, Notice, Page, Row, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { ForRole } from '../parts/ForRole.tsx';
@@ -63,7 +63,7 @@ export default function Today() {
       </Page>
     );
   }
-  if (today.error) {
+  if (!today.data || takesPlace(today.error, today.data)) {
     return (
       <Page>
         <Failed error={today.error} retry={() => void today.refetch()} />

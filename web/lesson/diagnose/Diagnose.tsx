@@ -5,7 +5,7 @@ import type { LedgerAnswer, LessonAnswer } from '../../../api/types.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
 import type { Level, LensId } from '../../../core/catalogue/stages.ts';
 import { useDraft } from '../../base/drafts.tsx';
-import { ask, newId } from '../../base/api.ts';
+import { ask, newId, takesPlace } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { percent } from '../../../core/numeric/percent.ts';
 import { Button, PrimaryButton, QuietButton, TextField } from '../../kit/controls.tsx';
@@ -94,7 +94,7 @@ export default function Diagnose({
       setVerdictId(newId());
     },
   );
-  if (error) return <Failed error={error} />;
+  if (takesPlace(error, ledger)) return <Failed error={error} />;
   if (!ledger) return <Waiting what="the findings" />;
   const { verdict, diagnosis } = ledger;
   const named = diagnosis.verdict.faults;

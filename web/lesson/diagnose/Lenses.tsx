@@ -8,7 +8,7 @@ import type { LensId } from '../../../core/catalogue/stages.ts';
 import { disagreement, type Disagreement } from '../../../core/lens/disagree.ts';
 import type { LensView } from '../../../core/lens/view.ts';
 import { percent } from '../../../core/numeric/percent.ts';
-import { ask } from '../../base/api.ts';
+import { ask, takesPlace } from '../../base/api.ts';
 import { Choice } from '../../kit/chips.tsx';
 import { PrimaryButton } from '../../kit/controls.tsx';
 import { Card, Failed, Sentence, Soft, Waiting } from '../../kit/layout.tsx';
@@ -168,7 +168,7 @@ export function Lenses({ lesson }: { lesson: LessonAnswer }) {
     enabled: open,
   });
   const body = (): React.ReactNode => {
-    if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;
+    if (takesPlace(query.error, query.data)) return <Failed error={query.error} retry={() => void query.refetch()} />;
     if (!query.data) return <Waiting what="how the schools see it" />;
     const { views, lens } = query.data;
     const others = views.filter((v) => v.lens !== 'measured');

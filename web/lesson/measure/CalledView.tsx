@@ -1,4 +1,5 @@
 import type { LessonAnswer } from '../../../api/types.ts';
+import { takesPlace } from '../../base/api.ts';
 import { Failed, Waiting } from '../../kit/layout.tsx';
 import { Removed } from '../../parts/Removed.tsx';
 import { CalledHistory } from './called/CalledHistory.tsx';
@@ -10,7 +11,8 @@ import { useCalled } from './called/data.ts';
 export default function CalledView({ lesson }: { lesson: LessonAnswer }) {
   const query = useCalled(lesson.lesson.id);
   if (query.isPending) return <Waiting what="the calls" />;
-  if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;
+  if (!query.data || takesPlace(query.error, query.data))
+    return <Failed error={query.error} retry={() => void query.refetch()} />;
   const { runs, history, lead } = query.data;
   const goesOn = runs.find((r) => r.endedAt === null);
   const of = (r: (typeof runs)[number]) =>

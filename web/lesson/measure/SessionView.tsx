@@ -4,7 +4,7 @@ import type { ProtocolChoiceWire, ProtocolsAnswer } from '../../../api/protocol-
 import type { LessonAnswer } from '../../../api/types.ts';
 import { fullIntentSwings } from '../../../core/plan/protocol.ts';
 import { useDraft } from '../../base/drafts.tsx';
-import { ask, newId } from '../../base/api.ts';
+import { ask, newId, takesPlace } from '../../base/api.ts';
 import { useIntent } from '../../base/intent.ts';
 import { Button, PrimaryButton, QuietButton, Select } from '../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
@@ -123,7 +123,8 @@ export default function SessionView({ lesson }: { lesson: LessonAnswer }) {
     null,
   );
   if (query.isPending) return <Waiting what="the protocols" />;
-  if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;
+  if (!query.data || takesPlace(query.error, query.data))
+    return <Failed error={query.error} retry={() => void query.refetch()} />;
   const { choices, runs } = query.data;
   const choice = choices.find((c) => c.id === chosen) ?? choices[0];
   const running = runs.find((r) => r.endedAt === null);

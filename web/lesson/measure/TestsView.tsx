@@ -5,7 +5,7 @@ import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { BatteryAnswer, BatteryTestWire, LessonAnswer } from '../../../api/types.ts';
 import { ISOLATION_TESTS, type IsolationTest } from '../../../core/catalogue/isolation-tests.ts';
-import { ask, newId } from '../../base/api.ts';
+import { ask, newId, takesPlace } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Button, PrimaryButton } from '../../kit/controls.tsx';
 import { Card, Cautions, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../../kit/layout.tsx';
@@ -176,7 +176,8 @@ export default function TestsView({ lesson }: { lesson: LessonAnswer }) {
     }),
   );
   if (battery.isPending) return <Waiting what="the tests" />;
-  if (battery.error) return <Failed error={battery.error} retry={() => void battery.refetch()} />;
+  if (!battery.data || takesPlace(battery.error, battery.data))
+    return <Failed error={battery.error} retry={() => void battery.refetch()} />;
   const b = battery.data;
   const byId = (id: string): BatteryTestWire | undefined => b.tests.find((t) => t.id === id);
   const tests = [...ISOLATION_TESTS].sort(

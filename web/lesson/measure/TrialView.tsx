@@ -1,5 +1,6 @@
 import { useSearchParams } from 'react-router';
 import type { LessonAnswer } from '../../../api/types.ts';
+import { takesPlace } from '../../base/api.ts';
 import { Failed, Waiting } from '../../kit/layout.tsx';
 import { Removed } from '../../parts/Removed.tsx';
 import { useTrials } from './trial/data.ts';
@@ -11,7 +12,8 @@ export default function TrialView({ lesson, stack }: { lesson: LessonAnswer; sta
   const [search] = useSearchParams();
   const query = useTrials(lesson.lesson.id, search.get('fault') ?? '');
   if (query.isPending) return <Waiting what="the trials" />;
-  if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;
+  if (!query.data || takesPlace(query.error, query.data))
+    return <Failed error={query.error} retry={() => void query.refetch()} />;
   const { trials } = query.data;
   const running = trials.find((t) => t.endedAt === null);
   const [last, ...before] = trials.filter((t) => t.endedAt !== null && (t.ledger !== null) === stack).toReversed();

@@ -10,7 +10,7 @@ import { onShelf, useShelf } from '../../base/shelf.ts';
 import { startRungOf } from '../../../core/catalogue/drill-rungs.ts';
 import { laneOf, rungOfKey, rungWords } from '../../../core/catalogue/rungs.ts';
 import { useDraft } from '../../base/drafts.tsx';
-import { ask, newId } from '../../base/api.ts';
+import { ask, newId, takesPlace } from '../../base/api.ts';
 import { Button, PrimaryButton, QuietButton, Select } from '../../kit/controls.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
 import { Card, Cautions, Failed, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
@@ -121,7 +121,8 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
     },
   );
   if (query.isPending) return <Waiting what="the drills" />;
-  if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;
+  if (!query.data || takesPlace(query.error, query.data))
+    return <Failed error={query.error} retry={() => void query.refetch()} />;
   const { target, choices, planClosed, plan } = query.data;
   const change = (id: string, part: Partial<Picked>): void =>
     setPicked(picked.map((p) => (p.id === id ? { ...p, ...part } : p)));

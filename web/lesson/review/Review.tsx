@@ -7,7 +7,7 @@ import { rungWords } from '../../../core/catalogue/rungs.ts';
 import { RungNeeds, RungSteps } from '../../parts/RungLadder.tsx';
 import { MOVE_NAMES, type LadderMove } from '../../../core/plan/ladder.ts';
 import { useDraft } from '../../base/drafts.tsx';
-import { ask } from '../../base/api.ts';
+import { ask, takesPlace } from '../../base/api.ts';
 import { Button, ButtonLink, PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
@@ -170,7 +170,8 @@ export default function Review({ lesson }: { lesson: LessonAnswer }) {
       : Promise.resolve();
   });
   if (review.isPending) return <Waiting what="the review" />;
-  if (review.error) return <Failed error={review.error} retry={() => void review.refetch()} />;
+  if (!review.data || takesPlace(review.error, review.data))
+    return <Failed error={review.error} retry={() => void review.refetch()} />;
   const { repeatBlock, plan } = review.data;
   const done =
     repeatBlock &&

@@ -6,6 +6,7 @@ import type { VideoAnswer } from '../../../api/capture-types.ts';
 import { CHECKPOINTS, type Checkpoint } from '../../../core/catalogue/stages.ts';
 import { differences, frameInStep, sinceS, type Difference } from '../../../core/picture/compare-pictures.ts';
 import { useKeys } from '../../base/keys.tsx';
+import { takesPlace } from '../../base/api.ts';
 import { Choice, Tick } from '../../kit/chips.tsx';
 import { Button, Select } from '../../kit/controls.tsx';
 import { DataTable, Failed, Notice, Row, Soft, Waiting } from '../../kit/layout.tsx';
@@ -276,7 +277,8 @@ export function ComparePictures({
   const other = useVideo(otherId);
   const choices = (list.data ?? []).filter((v) => v.id !== video.id);
   if (list.isPending) return <Waiting what="the other videos" />;
-  if (list.error) return <Failed error={list.error} retry={() => void list.refetch()} />;
+  if (!list.data || takesPlace(list.error, list.data))
+    return <Failed error={list.error} retry={() => void list.refetch()} />;
   if (choices.length === 0) return <Soft>No other video of this student yet.</Soft>;
   return (
     <>

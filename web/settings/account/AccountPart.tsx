@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { passwordChangeSchema } from '../../../api/account-schemas.ts';
-import { ask } from '../../base/api.ts';
+import { ask, takesPlace } from '../../base/api.ts';
 import { Button } from '../../kit/controls.tsx';
 import { Card, Failed, Narrow, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 import { FieldsForm } from '../../parts/FieldsForm.tsx';
@@ -60,7 +60,7 @@ export function AccountPart() {
     onSuccess: asksAgain,
   });
   const endAll = useMutation({ mutationFn: () => ask('DELETE /account/sign-ins'), onSuccess: asksAgain });
-  if (error) return <Failed error={error} retry={() => void refetch()} />;
+  if (takesPlace(error, data)) return <Failed error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting what="your account" />;
   return (
     <>

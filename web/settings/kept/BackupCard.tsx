@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { ask, queryClient } from '../../base/api.ts';
+import { ask, queryClient, takesPlace } from '../../base/api.ts';
 import { useMay } from '../../base/session.tsx';
 import { Button, QuietButton } from '../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
@@ -20,7 +20,7 @@ export function BackupCard() {
     onSuccess: (answer) => queryClient.setQueryData(['backups'], answer),
   });
   const may = useMay();
-  if (error) return <Failed error={error} retry={() => void refetch()} />;
+  if (takesPlace(error, data)) return <Failed error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting what="the backups" />;
   const [last] = data.backups;
   const now = new Date();

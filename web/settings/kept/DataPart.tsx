@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { ask, queryClient } from '../../base/api.ts';
+import { ask, queryClient, takesPlace } from '../../base/api.ts';
 import { Button } from '../../kit/controls.tsx';
 import { useMay } from '../../base/session.tsx';
 import { BackupCard } from './BackupCard.tsx';
@@ -23,7 +23,7 @@ export function DataPart() {
     mutationFn: (id: string) => ask('DELETE /videos/:id', { id }),
     onSuccess: () => queryClient.invalidateQueries({ queryKey: ['storage'] }),
   });
-  if (error) return <Failed error={error} retry={() => void refetch()} />;
+  if (takesPlace(error, data)) return <Failed error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting what="what is stored" />;
   return (
     <>

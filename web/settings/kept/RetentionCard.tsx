@@ -3,7 +3,7 @@ import { format } from 'date-fns';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { RetentionAnswer } from '../../../api/account-types.ts';
-import { ask, queryClient } from '../../base/api.ts';
+import { ask, queryClient, takesPlace } from '../../base/api.ts';
 import { useMay } from '../../base/session.tsx';
 import { Button, TextField } from '../../kit/controls.tsx';
 import { Card, Failed, Row, Soft, Waiting } from '../../kit/layout.tsx';
@@ -62,7 +62,7 @@ function Kept({ retention }: { retention: RetentionAnswer['retention'] }) {
 export function RetentionCard() {
   const may = useMay();
   const { data, error, refetch } = useQuery({ queryKey: ['retention'], queryFn: () => ask('GET /retention') });
-  if (error) return <Failed error={error} retry={() => void refetch()} />;
+  if (takesPlace(error, data)) return <Failed error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting what="how long things are kept" />;
   return (
     <Card aria-label="How long things are kept">

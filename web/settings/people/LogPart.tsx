@@ -1,7 +1,7 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { Link } from 'react-router';
-import { ask } from '../../base/api.ts';
+import { ask, takesPlace } from '../../base/api.ts';
 import { Button } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, SideScroll, Soft, Waiting } from '../../kit/layout.tsx';
 
@@ -14,7 +14,7 @@ export function LogPart() {
     getNextPageParam: (last) => last.nextBefore,
     staleTime: 0,
   });
-  if (log.error) return <Failed error={log.error} retry={() => void log.refetch()} />;
+  if (takesPlace(log.error, log.data)) return <Failed error={log.error} retry={() => void log.refetch()} />;
   if (!log.data) return <Waiting what="the log" />;
   const entries = log.data.pages.flatMap((p) => p.entries);
   return (

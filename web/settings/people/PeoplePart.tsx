@@ -3,7 +3,7 @@ import { format } from 'date-fns';
 import { useState } from 'react';
 import type { AccountWire } from '../../../api/account-types.ts';
 import { ROLE_WORDS, ROLES, type Role } from '../../../api/roles.ts';
-import { ask, queryClient } from '../../base/api.ts';
+import { ask, queryClient, takesPlace } from '../../base/api.ts';
 import { useIntent } from '../../base/intent.ts';
 import { Choice } from '../../kit/chips.tsx';
 import { Button, PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
@@ -110,7 +110,7 @@ export function PeoplePart() {
     mutationFn: (id: string) => ask('DELETE /invitations/:id', { id }),
     onSuccess: asksAgain,
   });
-  if (error) return <Failed error={error} retry={() => void refetch()} />;
+  if (takesPlace(error, data)) return <Failed error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting what="who works here" />;
   return (
     <>

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { Link } from 'react-router';
-import { ask, queryClient } from '../../base/api.ts';
+import { ask, queryClient, takesPlace } from '../../base/api.ts';
 import { QuietButton } from '../../kit/controls.tsx';
 import { Card, Failed, Soft, Spread, Waiting } from '../../kit/layout.tsx';
 
@@ -16,7 +16,7 @@ export function PracticeLinks() {
     mutationFn: (id: string) => ask('DELETE /practice-links/:id', { id }),
     onSuccess: () => queryClient.invalidateQueries({ queryKey: ['practice-links'] }),
   });
-  if (error) return <Failed error={error} retry={() => void refetch()} />;
+  if (takesPlace(error, data)) return <Failed error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting what="the practice links" />;
   return (
     <Card aria-label="Practice links">

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { ProgrammeWire } from '../../../api/programme-types.ts';
 import { ALWAYS_CAUTIONS } from '../../../core/catalogue/cautions.ts';
-import { ask, queryClient } from '../../base/api.ts';
+import { ask, queryClient, takesPlace } from '../../base/api.ts';
 import { useMay } from '../../base/session.tsx';
 import { QuietButton } from '../../kit/controls.tsx';
 import { Card, Cautions, Failed, Notice, Page, Row, SideScroll, Soft, Spread, Waiting } from '../../kit/layout.tsx';
@@ -95,7 +95,7 @@ export default function ProgrammePage() {
     queryKey: ['student', id, 'programme'],
     queryFn: () => ask('GET /students/:id/programme', { id }),
   });
-  if (query.error) {
+  if (takesPlace(query.error, query.data)) {
     return (
       <Page>
         <Failed error={query.error} retry={() => void query.refetch()} />
