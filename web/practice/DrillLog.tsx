@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import type { HeardRepWire } from '../../api/capture-types.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
@@ -46,10 +46,13 @@ export function DrillLog({
 }) {
   const info = drillById(drill.drillId);
   const [run, setRun] = useState<RunState>(() => keptRun(token, drill.id) ?? freshRun());
+  // A recording with several swings tells of them all at once, before anything is drawn anew.
+  const newest = useRef(run);
   const [listens, setListens] = useState(false);
   const [logged, setLogged] = useState<'sent' | 'kept' | null>(null);
-  const change = (part: Partial<RunState>): void => {
-    const next = { ...run, ...part };
+  const change = (how: Partial<RunState> | ((now: RunState) => Partial<RunState>)): void => {
+    const next = { ...newest.current, ...(typeof how === 'function' ? how(newest.current) : how) };
+    newest.current = next;
     setRun(next);
     keepRun(token, drill.id, next);
   };
@@ -57,20 +60,24 @@ export function DrillLog({
   // What nobody can judge here is counted, not judged.
   const alone = typeof ask?.alone === 'string' ? drill.mark || ask.alone : null;
   const maximal = isFullIntentAt(info, drill.rung);
-  const left = maximal ? maximalLeft(plan, dayState(token), localDay()) - doneOf(run) : Infinity;
+  const leftAfter = (r: RunState): number =>
+    maximal ? maximalLeft(plan, dayState(token), localDay()) - doneOf(r) : Infinity;
+  const left = leftAfter(run);
   // A drill judged by the swish counts its reps by what is heard.
   const byEar = ask !== undefined && judgedBySwish(ask);
   /** Counts a swing by where it was heard, and answers its call. */
-  const counted = (good: boolean, heardCm: number | null): Partial<RunState> => ({
-    ...(byEar && left > 0 ? (good ? { passed: run.passed + 1 } : { reset: run.reset + 1 }) : {}),
-    ...(run.calling === null || heardCm === null
+  const counted = (now: RunState, good: boolean, heardCm: number | null): Partial<RunState> => ({
+    ...(byEar && leftAfter(now) > 0 ? (good ? { passed: now.passed + 1 } : { reset: now.reset + 1 }) : {}),
+    ...(now.calling === null || heardCm === null
       ? {}
-      : { calls: [...run.calls, { calledCm: run.calling, heardCm: Math.round(heardCm) }], calling: null }),
+      : { calls: [...now.calls, { calledCm: now.calling, heardCm: Math.round(heardCm) }], calling: null }),
   });
   const hear = (swing: HeardRepWire): void => {
-    const heard = [...run.heard, swing];
     const cm = swing.pastBallM === null ? null : 100 * swing.pastBallM;
-    change({ heard, swish: mostHeard(heard), ...counted(swing.judgement !== 'before', cm) });
+    change((now) => {
+      const heard = [...now.heard, swing];
+      return { heard, swish: mostHeard(heard), ...counted(now, swing.judgement !== 'before', cm) };
+    });
   };
   const numberOr = (v: string | null): number | null => (v === null ? null : Number(v));
   const log = useMutation({
@@ -132,7 +139,7 @@ export function DrillLog({
       <Rest
         endsAt={run.restEndsAt ?? 0}
         must={maximal}
-        onDone={() => change({ step: 'drill', set: run.set + 1, restEndsAt: null })}
+        onDone={() => change((now) => ({ step: 'drill', set: now.set + 1, restEndsAt: null }))}
       />
     );
   }
@@ -192,7 +199,7 @@ export function DrillLog({
             lead={plan.swishLead}
             isDisabled={left <= 0}
             onCall={(calling) => change({ calling })}
-            onHeard={(cm) => change(counted(cm >= 0, cm))}
+            onHeard={(cm) => change((now) => counted(now, cm >= 0, cm))}
           />
         ) : null}
         <Row>
@@ -220,7 +227,7 @@ export function DrillLog({
           {alone === null ? (
             <Button
               className="wide tall"
-              onPress={() => change({ unjudged: run.unjudged + 1 })}
+              onPress={() => change((now) => ({ unjudged: now.unjudged + 1 }))}
               isDisabled={left <= 0}
               aria-label={`Done, ${run.unjudged} so far`}
             >
@@ -229,14 +236,14 @@ export function DrillLog({
           ) : (
             <>
               <Button
-                onPress={() => change({ passed: run.passed + 1 })}
+                onPress={() => change((now) => ({ passed: now.passed + 1 }))}
                 isDisabled={left <= 0}
                 aria-label={`Passed, ${run.passed} so far`}
               >
                 <strong>{run.passed}</strong>passed
               </Button>
               <Button
-                onPress={() => change({ reset: run.reset + 1 })}
+                onPress={() => change((now) => ({ reset: now.reset + 1 }))}
                 isDisabled={left <= 0}
                 aria-label={`Reset, ${run.reset} so far`}
               >

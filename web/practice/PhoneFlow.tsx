@@ -12,7 +12,8 @@ import { FigureStrip } from '../parts/StickFigure.tsx';
 import { Counter } from './Counter.tsx';
 import { feltEnough, PainFields } from './Feel.tsx';
 import { Rest } from './Rest.tsx';
-import { dayState, endRun, freshFlow, keepDay, keepFlow, keptFlow, type FlowState } from './run-state.ts';
+import { dayState, endRun, freshFlow, keepDay, keepFlow, keptFlow, localDay, type FlowState } from './run-state.ts';
+import { maximalLeft } from './today.ts';
 
 type Go = FlowState['goes'][number];
 const doneIn = (g: Go): number => g.passed + g.reset + g.unjudged;
@@ -79,11 +80,15 @@ export function PhoneFlow({
     },
   });
   if (!step) return null;
+  const before = steps[state.goes.at(-2)?.step ?? go.step];
+  const maximal = isFullIntentStep(step);
+  // Steps that are gone over again ask more than the whole flow was looked at for when it was started.
+  const left = maximal ? maximalLeft(plan, dayState(token), localDay()) - maximalDone : Infinity;
   if (state.stage === 'rest')
     return (
       <Rest
         endsAt={state.restEndsAt ?? 0}
-        must={isFullIntentStep(step)}
+        must={maximal || (before !== undefined && isFullIntentStep(before))}
         onDone={() => change({ stage: 'step', restEndsAt: null })}
       />
     );
@@ -141,19 +146,24 @@ export function PhoneFlow({
         </p>
       ) : null}
       {full ? <Notice tone="held">That is all of this step.</Notice> : null}
+      {!full && left <= 0 ? (
+        <Notice tone="stop" role="alert">
+          That is the day’s cap of full-speed swings. Stop here and log.
+        </Notice>
+      ) : null}
       <Counter>
         {seen ? (
           <>
             <Button
               onPress={() => count({ passed: go.passed + 1 })}
-              isDisabled={full}
+              isDisabled={full || left <= 0}
               aria-label={`Passed, ${go.passed} so far`}
             >
               <strong>{go.passed}</strong>passed
             </Button>
             <Button
               onPress={() => count({ reset: go.reset + 1 })}
-              isDisabled={full}
+              isDisabled={full || left <= 0}
               aria-label={`Reset, ${go.reset} so far`}
             >
               <strong>{go.reset}</strong>stopped and reset
@@ -163,7 +173,7 @@ export function PhoneFlow({
           <Button
             className="wide tall"
             onPress={() => count({ unjudged: go.unjudged + 1 })}
-            isDisabled={full}
+            isDisabled={full || left <= 0}
             aria-label={`Done, ${go.unjudged} so far`}
           >
             <strong>{go.unjudged}</strong>done

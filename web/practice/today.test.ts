@@ -1,56 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import type { PracticeAnswer } from '../../api/types.ts';
 import { loadOn } from '../../core/plan/load.ts';
 import type { DayState } from './run-state.ts';
 import { plannedOn, shownWeek, weekStart } from '../parts/shown-week.ts';
+import { phonePlan as plan, planDrill as drill } from './test-plan.ts';
 import { maximalLeft, notToday } from './today.ts';
 
 const NOW = new Date(2026, 2, 10, 9);
 const fresh: DayState = { warmedUp: false, pain: false, maximalSwings: 0, doneDrills: [] };
-const drill = (
-  drillId: string,
-  rung = 'full/whole/stick/none/on/garden',
-  closedBecause: string[] = [],
-): PracticeAnswer['drills'][number] => ({
-  id: drillId,
-  drillId,
-  rung,
-  cue: '',
-  sets: 3,
-  reps: 5,
-  restS: 60,
-  sessionsPerWeek: 3,
-  mark: '',
-  because: '',
-  state: 'running',
-  cautions: [],
-  closedBecause,
-});
-const plan = (change: Partial<PracticeAnswer> = {}): PracticeAnswer => ({
-  studentName: 'S',
-  handedness: 'right',
-  planClosed: false,
-  planClosedBecause: [],
-  pains: [],
-  load: loadOn('2026-03-10', [], 40, false),
-  target: null,
-  startsOn: '2026-03-01',
-  week: [{ day: 2, drillIds: ['light-fast', 'quiet-setup'] }],
-  cautions: [],
-  referral: '',
-  drills: [],
-  ownDrills: [],
-  protocol: null,
-  programmeDays: null,
-  sets: [],
-  swishLead: null,
-  words: { target: '', drills: {} },
-  phone: '',
-  speedUnit: 'mph',
-  stick: { latestMps: null, spreadMps: 0, goalMps: null, notches: [] },
-  ...change,
-});
-
 describe('the day on the phone', () => {
   test('the week repeats; days before it have nothing', () => {
     expect(weekStart('2026-03-01', NOW)).toBe('2026-03-08');

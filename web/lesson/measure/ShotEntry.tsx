@@ -8,9 +8,9 @@ import { send } from '../../base/outbox.ts';
 import { useMay, useSettings, useUnits } from '../../base/session.tsx';
 import { Chips } from '../../kit/chips.tsx';
 import { Button, PrimaryButton, QuietButton, TextField } from '../../kit/controls.tsx';
-import { Failed, Notice, Row, Soft } from '../../kit/layout.tsx';
-import { refreshLesson, useLessonWrite } from '../common/data.ts';
-import { ENTRY_FIELDS, typedFrom, type EntryField, type TypedFigures } from './entry-fields.ts';
+import { Failed, Notice, Row, Soft, Spread } from '../../kit/layout.tsx';
+import { useLessonWrite } from '../common/data.ts';
+import { ENTRY_FIELDS, touched, typedFrom, type EntryField, type TypedFigures } from './entry-fields.ts';
 import { useFigures } from './use-figures.ts';
 
 const Fields = styled.div`
@@ -37,6 +37,27 @@ interface EntryDraft {
   readonly correcting: string | null;
 }
 const FRESH: EntryDraft = { typed: {}, pending: [], correcting: null };
+
+/** Shots that the server refused, each with its reason: nothing of them is lost by what is typed after them. */
+function RefusedShots({
+  shots,
+  onBack,
+  onAgain,
+}: {
+  shots: readonly { readonly shot: Pending; readonly error: unknown }[];
+  onBack: (shot: Pending) => void;
+  onAgain: (shot: Pending) => void;
+}) {
+  return shots.map(({ shot, error }) => (
+    <div key={shot.id}>
+      <Failed error={error} />
+      <Row>
+        <Button onPress={() => onBack(shot)}>Put it back into the fields</Button>
+        <Button onPress={() => onAgain(shot)}>Try again</Button>
+      </Row>
+    </div>
+  ));
+}
 
 /** Which figures are typed, and in which order: as they are tapped. */
 function FieldOrder({ chosen, onDone }: { chosen: readonly string[]; onDone: () => void }) {
@@ -106,12 +127,25 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
   ];
   const leave = (part: Partial<EntryDraft> = {}): void =>
     setDraft((d) => ({ ...d, typed: {}, correcting: null, ...part }));
+  const [refusals, setRefusals] = useState<ReadonlyMap<string, unknown>>(new Map());
+  const refuse = (id: string, error: unknown): void =>
+    setRefusals((now) => {
+      const others = new Map(now);
+      if (error === null) others.delete(id);
+      else others.set(id, error);
+      return others;
+    });
   const add = useLessonWrite(lessonId, async (shot: Pending) => {
     const speed = shot.values.clubSpeedMps ?? shot.values.ballSpeedMps ?? 0;
     const what = `shot ${units.speed(speed)} into block ${block.position}`;
-    const done = await send('POST', `/blocks/${block.id}/shots`, shot, what);
-    setDraft((d) => ({ ...d, pending: d.pending.filter((p) => p.id !== shot.id) }));
-    return done;
+    try {
+      const done = await send('POST', `/blocks/${block.id}/shots`, shot, what);
+      setDraft((d) => ({ ...d, pending: d.pending.filter((p) => p.id !== shot.id) }));
+      return done;
+    } catch (error) {
+      refuse(shot.id, error);
+      throw error;
+    }
   });
   const patch = useLessonWrite(lessonId, ({ id, body, what }: { id: string; body: object; what: string }) =>
     send('PATCH', `/shots/${id}`, body, what),
@@ -139,9 +173,13 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
     club: block.club,
     onTake: (values, sure) => {
       if (corrected) {
-        patch.mutate({ id: corrected.id, body: { values, sure }, what: 'a figure put right' });
+        const changed = touched(values, typed, typedFrom(corrected, ENTRY_FIELDS, units));
+        const put = { id: corrected.id, body: { values: changed, sure }, what: 'a figure put right' };
+        // Refused, it stands in the fields again.
+        if (Object.keys(changed).length > 0)
+          patch.mutate(put, { onError: () => setDraft((d) => ({ ...d, typed, correcting: corrected.id })) });
         leave();
-      } else {
+      } else if (correcting === null) {
         // The moment of typing counts, not that of sending.
         const shot = { id: newId(), struckAt: new Date().toISOString(), values, sure };
         leave({ pending: [...pending, shot] });
@@ -169,7 +207,7 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [block.id]);
   const set = (f: EntryField, v: string): void => setDraft((d) => ({ ...d, typed: { ...d.typed, [f.id]: v } }));
-  const refused = add.variables && add.error ? add.variables : null;
+  const refused = pending.flatMap((p) => (refusals.has(p.id) ? [{ shot: p, error: refusals.get(p.id) }] : []));
   return (
     <form
       ref={holder}
@@ -184,6 +222,14 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
         <Notice tone="info" role="status">
           Putting swing {block.shotsTotal - block.shots.length + at + 1} right; what stands there now is kept with it.
           Esc goes back.
+        </Notice>
+      ) : null}
+      {correcting !== null && !corrected ? (
+        <Notice tone="unsure" role="status">
+          <Spread>
+            The swing that you were putting right was removed meanwhile.
+            <Button onPress={() => leave()}>Leave it</Button>
+          </Spread>
         </Notice>
       ) : null}
       <Fields>
@@ -218,27 +264,21 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
         Enter goes on, at the last field it adds. * puts the last one right, / sets it aside or brings it back.
       </Soft>
       {choosing ? <FieldOrder chosen={chosen} onDone={() => setChoosing(false)} /> : null}
-      {refused ? (
-        <>
-          <Failed error={add.error} />
-          <Row>
-            <Button
-              onPress={() => {
-                const shot = { values: refused.values } as unknown as ShotWire;
-                setDraft((d) => ({
-                  correcting: null,
-                  typed: typedFrom(shot, ENTRY_FIELDS, units),
-                  pending: d.pending.filter((p) => p.id !== refused.id),
-                }));
-                add.reset();
-              }}
-            >
-              Put it back into the fields
-            </Button>
-            <Button onPress={() => void add.mutateAsync(refused).then(() => refreshLesson(lessonId))}>Try again</Button>
-          </Row>
-        </>
-      ) : null}
+      <RefusedShots
+        shots={refused}
+        onBack={({ id, values }) => {
+          setDraft((d) => ({
+            correcting: null,
+            typed: typedFrom({ values } as unknown as ShotWire, ENTRY_FIELDS, units),
+            pending: d.pending.filter((p) => p.id !== id),
+          }));
+          refuse(id, null);
+        }}
+        onAgain={(shot) => {
+          refuse(shot.id, null);
+          mutate(shot);
+        }}
+      />
       {patch.error ? <Failed error={patch.error} /> : null}
     </form>
   );

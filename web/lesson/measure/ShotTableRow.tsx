@@ -8,7 +8,7 @@ import { Choice } from '../../kit/chips.tsx';
 import { Button, QuietButton, TextField } from '../../kit/controls.tsx';
 import { Failed, Soft } from '../../kit/layout.tsx';
 import { useLessonWrite } from '../common/data.ts';
-import { ENTRY_FIELDS, typedFrom, type EntryField, type TypedFigures } from './entry-fields.ts';
+import { ENTRY_FIELDS, touched, typedFrom, type EntryField, type TypedFigures } from './entry-fields.ts';
 import { DoubtNotice } from './ShotEntry.tsx';
 import type { Column } from './shot-table-columns.ts';
 import { useFigures } from './use-figures.ts';
@@ -52,10 +52,9 @@ function CorrectedRow({
     typed,
     club: block.club,
     onTake: (values, sure) => {
-      // A figure that was not touched keeps its own digits.
-      const changed = fields.filter((f) => (typed[f.id] ?? '') !== (before[f.id] ?? '')).map((f) => f.id);
-      if (changed.length === 0) leave();
-      else save.mutate({ values: Object.fromEntries(changed.map((id) => [id, values[id] ?? null])), sure });
+      const changed = touched(values, typed, before);
+      if (Object.keys(changed).length === 0) leave();
+      else save.mutate({ values: changed, sure });
     },
     onBack: leave,
   });

@@ -95,6 +95,14 @@ export const wireFrom = (typed: TypedFigures, fields: readonly EntryField[], u: 
     }),
   );
 
+/** Of the wire values of what is typed, those whose figure was touched: one that was not keeps its own digits. */
+export const touched = (
+  values: Readonly<Record<string, number | null>>,
+  typed: TypedFigures,
+  before: TypedFigures,
+): Record<string, number | null> =>
+  Object.fromEntries(Object.entries(values).filter(([id]) => (typed[id] ?? '') !== (before[id] ?? '')));
+
 /** SI values of what is typed, without what is no number. */
 export const siFrom = (typed: TypedFigures, fields: readonly EntryField[], u: Units): ShotValues =>
   Object.fromEntries(
