@@ -1,7 +1,7 @@
 import * as yup from 'yup';
+import './yup-words.ts';
 import { asRungKey } from '../core/catalogue/drill-rungs.ts';
 
-/** Client-made id: a repeated write is harmless. */
 /** Years that a database and a calendar both know. */
 const YEARS = [1900, 2200] as const;
 const isDay = (day: string): boolean => {
@@ -15,6 +15,7 @@ const isMoment = (text: string): boolean =>
   Number.isFinite(Date.parse(text)) &&
   isDay(text.slice(0, 10));
 
+/** Client-made id: a repeated write is harmless. */
 export const id = (): yup.StringSchema<string> => yup.string().uuid('must be a UUID').required();
 export const day = (): yup.StringSchema<string | null | undefined> =>
   yup

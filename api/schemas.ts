@@ -36,6 +36,9 @@ const lens = () =>
     .oneOf(LENSES.map((l) => l.id))
     .default('measured');
 
+/** Driver speeds that can be aimed at, m/s. */
+export const GOAL_SPEED_MPS = [5, 80] as const;
+
 export const studentSchema = yup.object({
   name: yup.string().trim().required('is needed').max(120, 'must have at most 120 characters'),
   handedness: yup
@@ -64,7 +67,7 @@ export const studentSchema = yup.object({
     .string()
     .oneOf(['gain', 'win-back', 'hold'] as const)
     .required('is needed'),
-  goalSpeedMps: optionalNumber(5, 80, 'm/s'),
+  goalSpeedMps: optionalNumber(...GOAL_SPEED_MPS, 'm/s'),
   goalDate: day(),
   kit: list(),
   places: list(),
@@ -272,6 +275,7 @@ export const photoSchema = yup.object({
   agreed: yup.boolean().oneOf([true], 'must be agreed to by the student').required('is needed'),
 });
 
+export const MOST_SMALLEST_GAIN_MPS = 10;
 export const settingsSchema = yup.object({
   /** Lens of students who are added. */
   lens: lens(),
@@ -302,7 +306,7 @@ export const settingsSchema = yup.object({
     )
     .test('once', 'must name each figure once', (v) => !v || new Set(v).size === v.length)
     .default(() => ['clubSpeedMps', 'ballSpeedMps']),
-  smallestGainMps: yup.number().min(0).max(10).default(0.44704),
+  smallestGainMps: yup.number().min(0).max(MOST_SMALLEST_GAIN_MPS).default(0.44704),
   /** Number that students can call from the practice page; empty for none. */
   phone: telephone(),
 });

@@ -70,7 +70,7 @@ export function valid<T>(schema: yup.Schema<T>, value: unknown): T {
     throw new Problem(
       422,
       'bad-field',
-      `${where ? fieldWords(where) : 'The request'} ${withOtherUnits(error.errors[0]!.replace(where, '').trim())}`.trim(),
+      `${where ? fieldWords(where) : 'The request'} ${withOtherUnits(error.errors[0]!)}`.trim(),
       where,
     );
   }

@@ -10,7 +10,7 @@ import { ApiError, ask, queryClient } from '../base/api.ts';
 import { Chips } from '../kit/chips.tsx';
 import { PrimaryButton, QuietButton, Select, TextField } from '../kit/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft } from '../kit/layout.tsx';
-import { wholeOf } from '../kit/whole-number.ts';
+import { wholeOf } from '../kit/typed-number.ts';
 import { FigureStrip } from '../parts/StickFigure.tsx';
 import { LadderEditor } from './LadderEditor.tsx';
 

@@ -12,9 +12,8 @@ import { Choice } from '../kit/chips.tsx';
 import { TextField } from '../kit/controls.tsx';
 import { Card, Facts, Failed, Grid, Notice, Row, Sentence, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { SavePicture } from '../kit/SavePicture.tsx';
+import { numberOf, wrongNumber } from '../kit/typed-number.ts';
 import { StrokesCurve } from './StrokesCurve.tsx';
-
-const numberOf = (text: string): number => Number(text.replace(',', '.'));
 
 /** Where the yards of some shots are, whether speed comes first, and what more speed is worth on a hole. */
 export function BudgetPanel({
@@ -36,14 +35,15 @@ export function BudgetPanel({
   const [rough, setRough] = useDraft('rough', '');
   const [trouble, setTrouble] = useState<Hole['trouble']>('penalty');
   const yard = units.distanceUnit === 'yd' ? METRES_PER_YARD : 1;
-  const typed = (text: string, usual: number): number => (text.trim() === '' ? usual : numberOf(text) * yard);
+  const typed = (text: string, usual: number): number => (numberOf(text) ?? usual / yard) * yard;
   const hole: Hole = {
     lengthM: typed(length, 370),
     fairwayWidthM: typed(width, 29),
-    roughWidthM: rough.trim() === '' ? Infinity : numberOf(rough) * yard,
+    roughWidthM: (numberOf(rough) ?? Infinity) * yard,
     trouble,
   };
-  const attackAimRad = aim.trim() === '' || !Number.isFinite(numberOf(aim)) ? undefined : degToRad(numberOf(aim));
+  const aimed = wrongNumber(aim) === undefined ? numberOf(aim) : null;
+  const attackAimRad = aimed === null ? undefined : degToRad(aimed);
   const enabled = shots.length > 0;
   const budget = useTask('budget', { shots, club, attackAimRad, level }, enabled);
   const value = useTask('value', { shots, club, hole }, enabled);
@@ -87,6 +87,7 @@ export function BudgetPanel({
               value={aim}
               onChange={setAim}
               placeholder="own best, shrunk"
+              error={wrongNumber(aim)}
             />
             <SavePicture name="distance-budget" />
           </Row>

@@ -7,6 +7,7 @@ import { useIntent } from '../base/intent.ts';
 import { ForRole } from './ForRole.tsx';
 import { Button, QuietButton, TextField } from '../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Row, Soft } from '../kit/layout.tsx';
+import { sentOf } from '../kit/typed-number.ts';
 
 const FIELDS = [
   ['trunkTurnLeadDeg', 'Trunk turn to lead, °'],
@@ -25,9 +26,7 @@ export function ScreenForm({ studentId, screens }: { studentId: string; screens:
   const intent = useIntent();
   const save = useMutation({
     mutationFn: () => {
-      const numbers = Object.fromEntries(
-        FIELDS.map(([name]) => [name, values[name]?.trim() ? values[name]?.replace(',', '.') : null]),
-      );
+      const numbers = Object.fromEntries(FIELDS.map(([name]) => [name, sentOf(values[name] ?? '')]));
       return ask('POST /students/:id/screens', {
         id: studentId,
         body: {

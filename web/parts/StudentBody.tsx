@@ -24,6 +24,8 @@ export function StudentBody({
   turns: number;
 }) {
   const [flags, cleared] = useWatch({ control, name: ['flags', 'clearedOn'] });
+  // What was said once stays in sight: it is checked with the rest.
+  const ofGuardian = useWatch({ control, name: ['birthDate', 'guardianName', 'guardianConsentOn'] });
   return (
     <Card aria-label="Body and safety">
       <h2>Body and safety</h2>
@@ -44,7 +46,7 @@ export function StudentBody({
           The plan stays closed until you record the clearance.
         </Notice>
       ) : null}
-      {flags.length > 0 || hasRecord ? (
+      {flags.length > 0 || hasRecord || cleared ? (
         <Grid>
           {text('clearedOn', 'Cleared on', { type: 'date' })}
           {text('clearedBy', 'Cleared by')}
@@ -80,18 +82,18 @@ export function StudentBody({
       />
       {text('bodyNote', 'Injuries, pain, what to know', { lines: true })}
       {minor ? (
-        <>
-          <Notice tone="unsure">
-            {turns === GUARDIAN_AGE
-              ? 'Turns 18 this year: before any filming, the birth date or a guardian’s consent must be on file.'
-              : 'Under 18: a guardian’s consent must be on file before any filming.'}
-          </Notice>
-          <Grid>
-            {text('birthDate', 'Birth date', { type: 'date' })}
-            {text('guardianName', 'Guardian')}
-            {text('guardianConsentOn', 'Consent given on', { type: 'date' })}
-          </Grid>
-        </>
+        <Notice tone="unsure">
+          {turns === GUARDIAN_AGE
+            ? 'Turns 18 this year: before any filming, the birth date or a guardian’s consent must be on file.'
+            : 'Under 18: a guardian’s consent must be on file before any filming.'}
+        </Notice>
+      ) : null}
+      {minor || ofGuardian.some(Boolean) ? (
+        <Grid>
+          {text('birthDate', 'Birth date', { type: 'date' })}
+          {text('guardianName', 'Guardian')}
+          {text('guardianConsentOn', 'Consent given on', { type: 'date' })}
+        </Grid>
       ) : null}
       <Soft>{REFERRAL}</Soft>
     </Card>

@@ -2,7 +2,7 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useMutation } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
-import { studentSchema } from '../../api/schemas.ts';
+import { GOAL_SPEED_MPS, studentSchema } from '../../api/schemas.ts';
 import type { StudentWire } from '../../api/types.ts';
 import { KIT, PLACES } from '../../core/catalogue/drill-type.ts';
 import { LENSES, LEVELS } from '../../core/catalogue/stages.ts';
@@ -14,32 +14,47 @@ import { useSettings, useUnits } from '../base/session.tsx';
 import { Chips, Choice } from '../kit/chips.tsx';
 import { Button, PrimaryButton, Select, TextField } from '../kit/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft, Spread } from '../kit/layout.tsx';
+import { numberOf } from '../kit/typed-number.ts';
 
 const named = (list: readonly string[]) => list.map((id) => ({ id, name: id }));
 
 const asText = (v: number | null | undefined, digits = 0): string =>
-  v === null || v === undefined ? '' : v.toFixed(digits);
-const asNumber = (v: string): number | null => (v.trim() === '' ? null : Number(v.replace(',', '.')));
+  v === null || v === undefined ? '' : String(Number(v.toFixed(digits)));
+
+/** The first thing that a check says of a field or of a part of it. */
+function firstMessage(error: unknown): string | undefined {
+  if (typeof error !== 'object' || error === null) return undefined;
+  if ('message' in error && typeof error.message === 'string') return error.message;
+  return Object.values(error).map(firstMessage).find(Boolean);
+}
 
 /** Everything known of a student; used for a new one and in the Know station. */
 export function StudentForm({ id, student, onSaved }: { id: string; student?: StudentWire; onSaved: () => void }) {
   const units = useUnits();
   const settings = useSettings();
   const toInput = (t: Typed): unknown => {
-    const { heightCm, goalSpeed, ...rest } = t;
-    const cm = asNumber(heightCm);
-    const goal = asNumber(goalSpeed);
+    const { heightCm: _cm, goalSpeed: _speed, ...rest } = t;
+    const before = stored();
+    // A figure that is not touched keeps its own digits.
+    const kept = <N extends 'heightCm' | 'massKg' | 'goalSpeed'>(
+      name: N,
+      value: number | null | undefined,
+      toSi: (typed: number) => number = (v) => v,
+    ): number | null => {
+      const figure = numberOf(t[name]);
+      return t[name] === before[name] ? (value ?? null) : figure === null ? null : toSi(figure);
+    };
     return {
       ...rest,
-      birthYear: asNumber(t.birthYear) ?? undefined,
+      birthYear: numberOf(t.birthYear) ?? undefined,
       groups: t.groups
         .split(',')
         .map((g) => g.trim())
         .filter((g) => g !== ''),
-      massKg: asNumber(t.massKg),
-      sessionsPerWeek: asNumber(t.sessionsPerWeek) ?? undefined,
-      heightM: cm === null ? null : cm / 100,
-      goalSpeedMps: goal === null ? null : units.toMps(goal),
+      massKg: kept('massKg', student?.massKg),
+      sessionsPerWeek: numberOf(t.sessionsPerWeek) ?? undefined,
+      heightM: kept('heightCm', student?.heightM, (cm) => cm / 100),
+      goalSpeedMps: kept('goalSpeed', student?.goalSpeedMps, units.toMps),
     };
   };
   const resolver = yupResolver(studentSchema);
@@ -48,8 +63,8 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     handedness: student?.handedness ?? 'right',
     birthYear: asText(student?.birthYear),
     sex: student?.sex ?? null,
-    heightCm: asText(student?.heightM && student.heightM * 100),
-    massKg: asText(student?.massKg),
+    heightCm: asText(student?.heightM && student.heightM * 100, 1),
+    massKg: asText(student?.massKg, 1),
     level: student?.level ?? 'club',
     goalKind: student?.goalKind ?? 'gain',
     goalSpeed: student?.goalSpeedMps ? units.fromMps(student.goalSpeedMps).toFixed(1) : '',
@@ -84,7 +99,11 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
       const errors = result.errors as Record<string, unknown>;
       // In the unit of the field.
       if (errors.heightM) errors.heightCm = { type: 'range', message: 'must be 60 to 250 cm' };
-      if (errors.goalSpeedMps) errors.goalSpeed = errors.goalSpeedMps;
+      const [least, most] = GOAL_SPEED_MPS.map((v) => Math.round(units.fromMps(v)));
+      if (errors.goalSpeedMps)
+        errors.goalSpeed = { type: 'range', message: `must be ${least} to ${most} ${units.speedUnit}` };
+      // A group's own error stands at the field of them all.
+      if (errors.groups) errors.groups = { type: 'groups', message: firstMessage(errors.groups) };
       return { values: Object.keys(errors).length > 0 ? {} : values, errors } as never;
     },
   });
@@ -200,7 +219,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
         <Grid>
           {text('phone', 'Telephone')}
           {text('email', 'E-mail')}
-          {minor ? text('guardianContact', 'How the guardian is reached') : null}
+          {minor || typed.guardianContact ? text('guardianContact', 'How the guardian is reached') : null}
           {text('groups', 'Groups, with commas between')}
         </Grid>
         {text('pinnedNote', 'Pinned for next time', { lines: true })}

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Devices } from './Devices.tsx';
-import type { Settings } from '../../api/schemas.ts';
+import { MOST_SMALLEST_GAIN_MPS, type Settings } from '../../api/schemas.ts';
 import type { SessionAnswer } from '../../api/types.ts';
 import { LENSES } from '../../core/catalogue/stages.ts';
 import { schoolOf } from '../../core/lens/schools.ts';
@@ -10,6 +10,7 @@ import { useSettings, useUnits } from '../base/session.tsx';
 import { Choice } from '../kit/chips.tsx';
 import { Button, TextField } from '../kit/controls.tsx';
 import { Card, Failed, Row, Soft } from '../kit/layout.tsx';
+import { numberOf, wrongNumber } from '../kit/typed-number.ts';
 
 /** Units, theme, the smallest gain that matters, and how devices reach the open feed. */
 export function General() {
@@ -34,7 +35,8 @@ function GeneralIn() {
       return queryClient.invalidateQueries();
     },
   });
-  const smallestMps = units.toMps(Number(smallest.replace(',', '.')));
+  const typedSmallest = numberOf(smallest);
+  const wrong = wrongNumber(smallest, 0, Number(units.fromMps(MOST_SMALLEST_GAIN_MPS).toFixed(1)));
   return (
     <>
       {save.error ? <Failed error={save.error} /> : null}
@@ -77,10 +79,11 @@ function GeneralIn() {
             inputMode="decimal"
             value={smallest}
             onChange={setSmallest}
+            error={wrong}
           />
           <Button
-            onPress={() => save.mutate({ smallestGainMps: smallestMps })}
-            isDisabled={!Number.isFinite(smallestMps)}
+            onPress={() => save.mutate({ smallestGainMps: units.toMps(typedSmallest ?? 0) })}
+            isDisabled={typedSmallest === null || wrong !== undefined}
           >
             Keep
           </Button>

@@ -2,6 +2,7 @@ import type { Circumstances } from '../../../api/measure-schemas.ts';
 import { Choice } from '../../kit/chips.tsx';
 import { TextField } from '../../kit/controls.tsx';
 import { Grid } from '../../kit/layout.tsx';
+import { sentOf } from '../../kit/typed-number.ts';
 
 /** Circumstances as typed: numbers as text until they are sent. */
 export type TypedCircumstances = Record<keyof Circumstances, string>;
@@ -34,9 +35,8 @@ export function typedCircumstances(c: Partial<Circumstances> | undefined): Typed
 
 /** Back to what the wire takes; a number that is none is sent as typed and refused with its name. */
 export function circumstancesFrom(t: TypedCircumstances): Record<string, unknown> {
-  const number = (s: string): unknown => (s.trim() === '' ? null : Number(s.replace(',', '.')));
   return {
-    ...Object.fromEntries(NUMBERS.map(([key]) => [key, number(t[key])])),
+    ...Object.fromEntries(NUMBERS.map(([key]) => [key, sentOf(t[key])])),
     ...Object.fromEntries(TEXTS.map(([key]) => [key, t[key]])),
     carryNormalised: t.carryNormalised === '' ? null : t.carryNormalised === 'true',
   };

@@ -16,6 +16,7 @@ import { Choice } from '../../kit/chips.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
 import { Button, PrimaryButton, TextField } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Notice, Row, Soft } from '../../kit/layout.tsx';
+import { numberOf, sentOf } from '../../kit/typed-number.ts';
 import { SetupFigure } from './SetupFigure.tsx';
 import { useLessonWrite } from '../common/data.ts';
 
@@ -41,8 +42,6 @@ const typedFrom = (s: SetupWire | undefined): Typed =>
     elbow: s?.elbow ?? '',
     note: s?.note ?? '',
   }) as Typed;
-
-const numberOf = (text: string): number | null => (text.trim() === '' ? null : Number(text.replace(',', '.')));
 
 /** A set-up as the core takes it, from what is typed. */
 function setupFrom(t: Typed, club: string): Setup {
@@ -83,7 +82,7 @@ function SetupForm({ club, lesson, onRemoved }: { club: string; lesson: LessonAn
       const body = {
         id,
         club,
-        ...Object.fromEntries(SETUP_FIELDS.map((f) => [f.key, numberOf(typed[f.key])])),
+        ...Object.fromEntries(SETUP_FIELDS.map((f) => [f.key, sentOf(typed[f.key])])),
         gripHold: typed.gripHold || null,
         elbow: typed.elbow || null,
         note: typed.note,

@@ -9,6 +9,7 @@ import { useUnits } from '../../base/session.tsx';
 import { Chips, Choice } from '../../kit/chips.tsx';
 import { Button, QuietButton, TextField } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Row, Soft, Spread } from '../../kit/layout.tsx';
+import { numberOf } from '../../kit/typed-number.ts';
 import { COLUMNS, FIRST_COLUMNS } from './shot-table-columns.ts';
 import { ShotTableRow } from './ShotTableRow.tsx';
 
@@ -47,8 +48,8 @@ export function ShotTable({ block, lessonId }: { block: BlockWire; lessonId: str
   const [page, setPage] = useState(0);
   const sorted = COLUMNS.find((c) => c.sort === sort.by);
   const limit = (text: string): string => {
-    const v = Number(text.replace(',', '.'));
-    if (text.trim() === '' || !Number.isFinite(v) || !sorted) return '';
+    const v = numberOf(text);
+    if (v === null || Number.isNaN(v) || !sorted) return '';
     return String(sorted.toWire ? sorted.toWire(v, units) : v);
   };
   const query: TableQuery = {

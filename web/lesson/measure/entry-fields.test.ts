@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import type { ShotWire } from '../../../api/types.ts';
 import { toWire, wireName } from '../../../core/formats/shot-fields.ts';
 import { unitsFor, type DistanceUnit, type SpeedUnit } from '../../../core/units/shown-units.ts';
-import { ENTRY_FIELDS, numberOf, siFrom, typedFrom, wireFrom, wrongWith } from './entry-fields.ts';
+import { ENTRY_FIELDS, siFrom, typedFrom, wireFrom, wrongWith } from './entry-fields.ts';
 import { COLUMNS } from './shot-table-columns.ts';
 
 const UNITS = (['mph', 'm/s', 'km/h'] as SpeedUnit[]).flatMap((s) =>
@@ -13,11 +13,6 @@ const MPH = unitsFor('mph', 'yd');
 const field = (id: string) => ENTRY_FIELDS.find((f) => f.id === id)!;
 
 describe('a typed figure', () => {
-  test('with comma or point is a number, nothing is nothing, and anything else is none', () => {
-    expect([numberOf('92,5'), numberOf(' 92.5 '), numberOf('−3'), numberOf('-3')]).toEqual([92.5, 92.5, -3, -3]);
-    expect(numberOf('  ')).toBeNull();
-    for (const text of ['92mph', '1,000.5', '..', 'x']) expect(numberOf(text)).toBeNaN();
-  });
   test('property: what a shot shows can be typed back, in every unit, and means the same to the digit that is shown', () => {
     fc.assert(
       fc.property(

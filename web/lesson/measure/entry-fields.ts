@@ -10,6 +10,7 @@ import {
 } from '../../../core/formats/shot-fields.ts';
 import { METRES_PER_YARD } from '../../../core/units/units.ts';
 import type { Units } from '../../base/session.tsx';
+import { numberOf } from '../../kit/typed-number.ts';
 
 /** A figure of a shot as it is typed and shown: in the units of the screen, sideways + out. */
 export interface EntryField {
@@ -69,10 +70,6 @@ function entryField(field: ShotField): EntryField {
 
 /** Every figure that can be typed. */
 export const ENTRY_FIELDS: readonly EntryField[] = SHOT_FIELDS.map(entryField);
-
-/** A typed number with comma or point; null where nothing, NaN where no number stands. */
-export const numberOf = (text: string): number | null =>
-  text.trim() === '' ? null : Number(text.trim().replace(',', '.').replace('−', '-'));
 
 /** Figures by wire name as they are typed. */
 export type TypedFigures = Readonly<Record<string, string>>;

@@ -3,14 +3,15 @@ import { KNOWN_LENGTHS } from '../../../core/picture/scale.ts';
 import type { PictureMarks, Px } from '../../../core/picture/marks.ts';
 import { Button, QuietButton, Select, TextField } from '../../kit/controls.tsx';
 import { Row, Soft } from '../../kit/layout.tsx';
+import { numberOf, wrongNumber } from '../../kit/typed-number.ts';
 
 type Known = (typeof KNOWN_LENGTHS)[number]['id'];
+/** How far a camera can stand from the player, m. */
+const CAMERA_DISTANCE_M = [1.5, 60] as const;
 const AT = [
   { id: 'body', name: 'as far as the player' },
   { id: 'ball', name: 'on the ball’s line' },
 ] as const;
-
-const parse = (text: string): number => Number(text.trim().replace(',', '.'));
 
 /** How long the marked length is, how sure, and how far away it was. */
 export function ScaleForm({
@@ -35,7 +36,8 @@ export function ScaleForm({
   const [at, setAt] = useState<'body' | 'ball'>(scale?.at ?? 'body');
   const [distance, setDistance] = useState(cameraDistanceM === null ? '' : String(cameraDistanceM));
   const place = ends ?? scale;
-  const [lengthM, lengthSdM] = [parse(length), parse(sd)];
+  const [lengthM, lengthSdM] = [numberOf(length) ?? NaN, numberOf(sd) ?? NaN];
+  const wrongDistance = wrongNumber(distance, ...CAMERA_DISTANCE_M);
   const sound = lengthM > 0 && lengthM <= 5 && lengthSdM >= 0 && lengthSdM <= 1;
   const choose = (id: Known): void => {
     setKnown(id);
@@ -55,10 +57,9 @@ export function ScaleForm({
           value={distance}
           onChange={setDistance}
           inputMode="decimal"
+          error={wrongDistance}
           onBlur={() => {
-            const m = parse(distance);
-            if (distance.trim() === '') onDistance(null);
-            else if (m >= 1.5 && m <= 60) onDistance(m);
+            if (wrongDistance === undefined) onDistance(numberOf(distance));
           }}
         />
       </Row>

@@ -8,14 +8,14 @@ import { signById } from '../../../core/catalogue/signs/signs.ts';
 import { messageOf } from '../../base/api.ts';
 import { Button, PrimaryButton, TextField } from '../../kit/controls.tsx';
 import { Card, Failed, Grid, Row, Soft } from '../../kit/layout.tsx';
+import { numberOf } from '../../kit/typed-number.ts';
 import { ChangeList } from './ChangeList.tsx';
 import { useBeliefChange } from './data.ts';
 import { LeakFacts } from './LeakFacts.tsx';
 import { valueWords, type Entry } from './entries.ts';
 import { SignCurve } from './SignCurve.tsx';
 
-const toNumber = (typed: string): number =>
-  typed.trim() === '' ? NaN : Number(typed.replace(',', '.').replace('−', '-'));
+const toNumber = (typed: string): number => numberOf(typed) ?? NaN;
 const asTyped = (v: number): string => String(Number(v.toPrecision(6)));
 const perCent = (unit: Entry['unit']): number => (unit === '%' ? 100 : 1);
 const UNIT_WORDS = { '%': 'Own value, %', days: 'Own value, days', times: 'Own value, times', groups: '' } as const;

@@ -7,7 +7,7 @@ import { useIntent } from '../../base/intent.ts';
 import { Chips } from '../../kit/chips.tsx';
 import { PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
 import { Card, Failed, Grid, Row, Soft } from '../../kit/layout.tsx';
-import { wholeOf } from '../../kit/whole-number.ts';
+import { wholeOf } from '../../kit/typed-number.ts';
 
 const WEEK = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 type Typed = Pick<ProgrammeWish, 'startsOn' | 'sessionsPerWeek' | 'weekdays' | 'off' | 'lessons' | 'weeks'> & {

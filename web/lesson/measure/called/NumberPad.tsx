@@ -1,11 +1,7 @@
 import { useState } from 'react';
 import { Button, TextField } from '../../../kit/controls.tsx';
 import { Row } from '../../../kit/layout.tsx';
-
-const read = (typed: string): number | null => {
-  const value = Number(typed.trim().replace(',', '.').replace('−', '-'));
-  return typed.trim() === '' || !Number.isFinite(value) ? null : value;
-};
+import { numberOf, wrongNumber } from '../../../kit/typed-number.ts';
 
 /** One number with Enter: what is called, or what was done. */
 export function NumberPad({
@@ -20,7 +16,8 @@ export function NumberPad({
   isDisabled: boolean;
 }) {
   const [typed, setTyped] = useState('');
-  const value = read(typed);
+  const wrong = wrongNumber(typed);
+  const value = wrong === undefined ? numberOf(typed) : null;
   return (
     <form
       onSubmit={(e) => {
@@ -31,12 +28,7 @@ export function NumberPad({
       }}
     >
       <Row style={{ alignItems: 'end' }}>
-        <TextField
-          label={`${label}${unit ? `, ${unit}` : ''}`}
-          value={typed}
-          onChange={setTyped}
-          error={typed.trim() !== '' && value === null ? 'must be a number' : undefined}
-        />
+        <TextField label={`${label}${unit ? `, ${unit}` : ''}`} value={typed} onChange={setTyped} error={wrong} />
         <Button type="submit" isDisabled={value === null || isDisabled}>
           {label} it
         </Button>

@@ -7,6 +7,7 @@ import { useDraft } from '../../../base/drafts.tsx';
 import { Choice } from '../../../kit/chips.tsx';
 import { PrimaryButton, TextField } from '../../../kit/controls.tsx';
 import { Card, Failed, Row, Sentence, Soft, Spread } from '../../../kit/layout.tsx';
+import { numberOf, wrongNumber } from '../../../kit/typed-number.ts';
 import { useLessonWrite } from '../../common/data.ts';
 
 const CLUBS = ['driver', 'middle iron', 'wedge', 'light stick'];
@@ -20,8 +21,6 @@ interface Draft {
   readonly wanted: string;
   readonly club: string;
 }
-
-const asNumber = (typed: string): number => Number(typed.replace(',', '.').replace('−', '-'));
 
 /** Chooses what is called, in words or numbers, and begins. */
 export function StartCalled({ lesson, lead }: { lesson: LessonAnswer; lead: SwishLead | null }) {
@@ -49,8 +48,8 @@ export function StartCalled({ lesson, lead }: { lesson: LessonAnswer; lead: Swis
     name: draft.thing === 'free' ? draft.name : '',
     unit: draft.thing === 'free' ? draft.unit : '',
     byWords: draft.by === 'words',
-    step: draft.step.trim() === '' ? thing.step : asNumber(draft.step),
-    wanted: draft.wanted.trim() === '' ? null : asNumber(draft.wanted),
+    step: numberOf(draft.step) ?? thing.step,
+    wanted: numberOf(draft.wanted),
     club: draft.club,
   };
   const wanting = !calledRunSchema.isValidSync({ id: '00000000-0000-4000-8000-000000000000', ...asked });
@@ -107,6 +106,7 @@ export function StartCalled({ lesson, lead }: { lesson: LessonAnswer; lead: Swis
             value={draft.step}
             onChange={(step) => set({ step })}
             placeholder={String(thing.step)}
+            error={wrongNumber(draft.step)}
             inputMode="decimal"
           />
         ) : null}
@@ -114,6 +114,7 @@ export function StartCalled({ lesson, lead }: { lesson: LessonAnswer; lead: Swis
           label={`Aimed at${unit ? `, ${unit}` : ''}${thing.sides ? ` (− is ${thing.sides[1]})` : ''}`}
           value={draft.wanted}
           onChange={(wanted) => set({ wanted })}
+          error={wrongNumber(draft.wanted)}
         />
       </Row>
       <Choice

@@ -7,7 +7,7 @@ import { onShelf, useShelf } from '../../../base/shelf.ts';
 import { Choice } from '../../../kit/chips.tsx';
 import { Button, PrimaryButton, QuietButton, Select, TextField } from '../../../kit/controls.tsx';
 import { Card, Failed, Grid, Row } from '../../../kit/layout.tsx';
-import { wholeOf } from '../../../kit/whole-number.ts';
+import { wholeOf } from '../../../kit/typed-number.ts';
 
 const NO_DRILL = 'none';
 const GATES: Readonly<Record<Gate['kind'], Gate>> = {

@@ -10,7 +10,7 @@ import { useIntent } from '../../../base/intent.ts';
 import { useUnits } from '../../../base/session.tsx';
 import { Button, PrimaryButton, QuietButton, TextField } from '../../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Spread } from '../../../kit/layout.tsx';
-import { wholeOf } from '../../../kit/whole-number.ts';
+import { wholeOf } from '../../../kit/typed-number.ts';
 import { ForRole } from '../../../parts/ForRole.tsx';
 import { FigureStrip } from '../../../parts/StickFigure.tsx';
 import { useLessonWrite } from '../../common/data.ts';

@@ -75,11 +75,11 @@ export function StartTrial({
   const add = (): void => {
     const label = draft.typed.trim();
     if (label === '') return;
-    const known = all.some((s) => s.label.toLowerCase() === label.toLowerCase());
+    const known = all.find((s) => s.label.toLowerCase() === label.toLowerCase());
     set({
       typed: '',
       own: known ? draft.own : [...draft.own, { label, kind: draft.kind }],
-      chosen: [...new Set([...chosen, label])],
+      chosen: [...new Set([...chosen, known?.label ?? label])],
     });
   };
   const fits = conditions.length >= LEAST_CONDITIONS && conditions.length <= MOST_CONDITIONS;
