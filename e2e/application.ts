@@ -7,6 +7,8 @@ import { BROWSER } from './browser.ts';
 
 export const ROOT = join(import.meta.dirname, '..');
 export const PASSWORD = 'a password of the tests';
+/** The embedded database is compiled quickly rather than thoroughly: a test's program does not live long enough to gain from it. */
+const QUICK_DATABASE = '--liftoff-only';
 
 /** The application as `npm start` runs it, on an empty data folder and any free port. */
 export class Application {
@@ -20,9 +22,11 @@ export class Application {
 
   /** @param port the same port again after a stop, so that open pages find it */
   start(port = 0): Promise<void> {
-    const child = spawn(process.execPath, ['scripts/start.mjs', '--data', this.folder, '--port', String(port)], {
-      cwd: ROOT,
-    });
+    const child = spawn(
+      process.execPath,
+      [QUICK_DATABASE, 'scripts/start.mjs', '--data', this.folder, '--port', String(port)],
+      { cwd: ROOT },
+    );
     this.child = child;
     return new Promise((resolve, reject) => {
       let said = '';

@@ -5,7 +5,7 @@ import { built, flag, ready, ROOT } from './prepare.mjs';
 ready();
 const { openData } = await built('server/db/data-folder');
 const { contentOf } = await built('server/content/content-folder');
-const { filesFrom } = await built('server/content/object-store');
+const { filesFrom } = await built('server/content/files-from');
 const { Backups } = await built('server/backup/keep-backups');
 const { examine } = await built('server/readings/doctor');
 const dataFolder = String(flag('data') ?? process.env.MAPLE_DATA ?? join(ROOT, 'data', 'practice'));

@@ -5,7 +5,7 @@ import { built, flag, ready, ROOT } from './prepare.mjs';
 ready();
 const { openData } = await built('server/db/data-folder');
 const { contentOf } = await built('server/content/content-folder');
-const { filesFrom } = await built('server/content/object-store');
+const { filesFrom } = await built('server/content/files-from');
 const { restoreBackup } = await built('server/backup/restore-backup');
 const file = process.argv[2];
 const dataFolder = String(flag('data') ?? process.env.MAPLE_DATA ?? join(ROOT, 'data', 'practice'));

@@ -36,7 +36,7 @@ export async function serve(defaultFolder, defaultPort, more = {}) {
   };
   let running;
   try {
-    const { filesFrom } = await built('server/content/object-store');
+    const { filesFrom } = await built('server/content/files-from');
     running = await start({ ...options, files: filesFrom(process.env), ...more, port });
   } catch (error) {
     console.error(

@@ -74,6 +74,10 @@ step('postgres', postgres ? 0 : 1);
 const jestCode = run(
   process.execPath,
   [
+    // The embedded database is compiled quickly rather than thoroughly: it does not live long enough to gain from it.
+    '--liftoff-only',
+    // Room for what lives shortly: it is swept less often.
+    '--max-semi-space-size=64',
     '--experimental-vm-modules',
     '--no-warnings',
     'node_modules/jest/bin/jest.js',

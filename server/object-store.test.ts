@@ -6,7 +6,8 @@ import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals
 import { SimulatedObjectStore } from '../stand-ins/object-store/object-store.ts';
 import { ContentStore } from './content/content-store.ts';
 import { contentOf } from './content/content-folder.ts';
-import { filesFrom, ObjectStore } from './content/object-store.ts';
+import { filesFrom } from './content/files-from.ts';
+import { ObjectStore } from './content/object-store.ts';
 import { LocalTurns } from './db/turns.ts';
 import { contentHash } from './http/secrets.ts';
 import { temporaryFolder, uuid } from './test-support.ts';

@@ -15,7 +15,7 @@ import { contentOf } from './content/content-folder.ts';
 import { moveContent } from './content/move-content.ts';
 import type { Db } from './db/connection.ts';
 import { DatabaseTurns, LocalTurns } from './db/turns.ts';
-import type { ObjectStoreOptions } from './content/object-store.ts';
+import type { ObjectStoreOptions } from './content/files-from.ts';
 import { openData, type DataOptions } from './db/data-folder.ts';
 import { databaseBus } from './live/bus.ts';
 import { keepToRetention } from './readings/retention.ts';

@@ -2,11 +2,13 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { join } from 'node:path';
 
 const ROOT = join(import.meta.dirname, '..');
+/** The embedded database is compiled quickly rather than thoroughly: a test's program does not live long enough to gain from it. */
+const QUICK_DATABASE = '--liftoff-only';
 const SERVER = `
 import('./scripts/prepare.mjs').then(async ({ ready, built }) => {
   ready();
   const { start } = await built('server/start');
-  const { filesFrom } = await built('server/content/object-store');
+  const { filesFrom } = await built('server/content/files-from');
   const databaseUrl = process.env.DATABASE_URL;
   const files = filesFrom(process.env);
   const running = await start({ dataFolder: process.argv[1], webFolder: '/none', host: '127.0.0.1', port: 0, databaseUrl, files });
@@ -32,7 +34,10 @@ export class Processes {
 
   /** Starts the server on a folder; resolves with its address, or with what it said when it ended. */
   launch(folder: string, env: Readonly<Record<string, string>> = {}): Promise<Launched> {
-    const child = spawn(process.execPath, ['--eval', SERVER, folder], { cwd: ROOT, env: { ...process.env, ...env } });
+    const child = spawn(process.execPath, [QUICK_DATABASE, '--eval', SERVER, folder], {
+      cwd: ROOT,
+      env: { ...process.env, ...env },
+    });
     this.children.push(child);
     return new Promise((resolve) => {
       let said = '';
