@@ -5,7 +5,7 @@ import type { LedgerAnswer, LessonAnswer } from '../../../api/types.ts';
 import { faultById } from '../../../core/catalogue/faults.ts';
 import type { Level, LensId } from '../../../core/catalogue/stages.ts';
 import { useDraft } from '../../base/drafts.tsx';
-import { ask, newId, takesPlace } from '../../base/api.ts';
+import { ask, takesPlace } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { percent } from '../../../core/numeric/percent.ts';
 import { Button, PrimaryButton, QuietButton, TextField } from '../../kit/controls.tsx';
@@ -84,15 +84,12 @@ export default function Diagnose({
   const navigate = useNavigate();
   const [params, setParams] = useSearchParams();
   const [reason, setReason] = useDraft('overrule reason', '');
-  const [verdictId, setVerdictId] = useState(newId);
   const lessonId = lesson.lesson.id;
   const decide = useLessonWrite(
     lessonId,
-    (target: string) => ask('POST /lessons/:id/verdict', { id: lessonId, body: { id: verdictId, target, reason } }),
-    () => {
-      setReason('');
-      setVerdictId(newId());
-    },
+    (said: { target: string; reason: string }, id) =>
+      ask('POST /lessons/:id/verdict', { id: lessonId, body: { id, ...said } }),
+    () => setReason(''),
   );
   if (takesPlace(error, ledger)) return <Failed error={error} />;
   if (!ledger) return <Waiting what="the findings" />;
@@ -192,7 +189,7 @@ export default function Diagnose({
           <Row>
             <ForRole to="POST /lessons/:id/verdict">
               <PrimaryButton
-                onPress={() => decide.mutate(chosen)}
+                onPress={() => decide.mutate({ target: chosen, reason })}
                 isDisabled={decide.isPending || (overrules && reason.trim() === '')}
               >
                 {goesOn ? 'Keep' : 'Make'} “{faultById(chosen)?.name}” the target

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { BlockWire, ComparisonAnswer, LessonAnswer } from '../../../api/types.ts';
-import { ask, newId } from '../../base/api.ts';
+import { ask } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { PrimaryButton, Select } from '../../kit/controls.tsx';
 import { Card, DataTable, Failed, Grid, Notice, Row, Sentence, Soft, Waiting } from '../../kit/layout.tsx';
@@ -103,7 +103,6 @@ export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
   const blocks: DatedBlock[] = [...earlier, ...lesson.blocks];
   const [a, setA] = useState('');
   const [b, setB] = useState('');
-  const [nextId, setNextId] = useState(newId);
   const offered = firstPair<DatedBlock>(lesson.blocks, earlier);
   const first = blocks.find((x) => x.id === a) ?? offered?.[0];
   const second = blocks.find((x) => x.id === b) ?? offered?.[1];
@@ -117,20 +116,11 @@ export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
   const like = c?.next === 'B' ? second : first;
   const startNext = useLessonWrite(
     lessonId,
-    () =>
+    ({ club, withBall, condition, cue, effort, circumstances }: DatedBlock, id) =>
       ask('POST /lessons/:id/blocks', {
         id: lessonId,
-        body: {
-          id: nextId,
-          club: like?.club,
-          withBall: like?.withBall,
-          condition: like?.condition,
-          cue: like?.cue,
-          effort: like?.effort,
-          circumstances: like?.circumstances,
-        },
+        body: { id, club, withBall, condition, cue, effort, circumstances },
       }),
-    () => setNextId(newId()),
   );
   const sentence = useSentence(c, first, second);
   if (!first || !second || !like || blocks.length < 2)
@@ -180,7 +170,7 @@ export default function CompareView({ lesson }: { lesson: LessonAnswer }) {
           </Soft>
           {startNext.error ? <Failed error={startNext.error} /> : null}
           <Row>
-            <PrimaryButton onPress={() => startNext.mutate(undefined)} isDisabled={startNext.isPending}>
+            <PrimaryButton onPress={() => startNext.mutate(like)} isDisabled={startNext.isPending}>
               Next run: {c.next} ({like.club}
               {like.withBall ? '' : ', no ball'}
               {like.cue ? `, “${like.cue}”` : ''})

@@ -1,11 +1,10 @@
 import { format } from 'date-fns';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { BatteryAnswer, BatteryTestWire, LessonAnswer } from '../../../api/types.ts';
 import { ISOLATION_TESTS, type IsolationTest } from '../../../core/catalogue/isolation-tests.ts';
-import { ask, newId, takesPlace } from '../../base/api.ts';
+import { ask, takesPlace } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Button, PrimaryButton } from '../../kit/controls.tsx';
 import { Card, Cautions, Failed, Notice, Row, Sentence, Soft, Spread, Waiting } from '../../kit/layout.tsx';
@@ -93,19 +92,18 @@ function TestCard({
   lesson: LessonAnswer;
 }) {
   const [search, setSearch] = useSearchParams();
-  const [blockId] = useState(newId);
   const lessonId = lesson.lesson.id;
   const like = lesson.blocks.find((b) => b.club === battery.club && b.withBall && b.condition === 'normal');
   const done = wire.ratio?.swings ?? 0;
   const listening = lesson.blocks.some((b) => b.listening && wire.blockIds.includes(b.id));
-  const start = useLessonWrite(lessonId, async () => {
+  const start = useLessonWrite(lessonId, async (_: undefined, id) => {
     const existing = wire.blockIds.at(-1);
     if (existing) await ask('PATCH /blocks/:id', { id: existing, body: { listening: true } });
     else
       await ask('POST /lessons/:id/blocks', {
         id: lessonId,
         body: {
-          id: blockId,
+          id,
           club: test.massShare === undefined ? battery.club : (test.kit[0] ?? battery.club),
           withBall: test.withBall,
           condition: test.condition,
@@ -168,11 +166,10 @@ export default function TestsView({ lesson }: { lesson: LessonAnswer }) {
     queryKey: ['lesson', lessonId, 'battery'],
     queryFn: () => ask('GET /lessons/:id/battery', { id: lessonId }),
   });
-  const [fullId] = useState(newId);
-  const startFull = useLessonWrite(lessonId, () =>
+  const startFull = useLessonWrite(lessonId, (_: undefined, id) =>
     ask('POST /lessons/:id/blocks', {
       id: lessonId,
-      body: { id: fullId, club: 'driver', withBall: true, condition: 'normal' },
+      body: { id, club: 'driver', withBall: true, condition: 'normal' },
     }),
   );
   if (battery.isPending) return <Waiting what="the tests" />;

@@ -6,6 +6,7 @@ import type { DrillDose } from '../../../core/catalogue/drill-type.ts';
 import { newId } from '../../base/api.ts';
 import { Select, TextField } from '../../kit/controls.tsx';
 import { Grid, Soft } from '../../kit/layout.tsx';
+import { wholeOf } from '../../kit/typed-number.ts';
 
 /** A drill of the plan that is being made. */
 export interface Picked {
@@ -61,7 +62,7 @@ export function DoseOf({
       label={label}
       inputMode="numeric"
       value={String(p[key])}
-      onChange={(v) => onChange({ [key]: Number(v) || 0 })}
+      onChange={(v) => onChange({ [key]: wholeOf(v) })}
     />
   );
   return (

@@ -10,7 +10,8 @@ import { onShelf, useShelf } from '../../base/shelf.ts';
 import { startRungOf } from '../../../core/catalogue/drill-rungs.ts';
 import { laneOf, rungOfKey, rungWords } from '../../../core/catalogue/rungs.ts';
 import { useDraft } from '../../base/drafts.tsx';
-import { ask, newId, takesPlace } from '../../base/api.ts';
+import { ask, takesPlace } from '../../base/api.ts';
+import { useIntent } from '../../base/intent.ts';
 import { Button, PrimaryButton, QuietButton, Select } from '../../kit/controls.tsx';
 import { ForRole } from '../../parts/ForRole.tsx';
 import { Card, Cautions, Failed, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
@@ -95,7 +96,6 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
   const navigate = useNavigate();
   const [fault, setFault] = useState('');
   const [ownPicked, setPicked, clearPicked] = useDraft<Picked[] | null>('picked drills', null);
-  const [planId, setPlanId] = useState(newId);
   const query = usePrescribe(lessonId, fault);
   const { thread } = lesson;
   // The plan goes on with what runs, until the instructor chooses otherwise.
@@ -103,21 +103,27 @@ export default function Prescribe({ lesson }: { lesson: LessonAnswer }) {
   const runs = query.data?.plan === null && query.data.target === thread?.target;
   const goesOn = ownPicked === null && runs && drafts.length > 0;
   const picked = ownPicked ?? (runs ? drafts : []);
+  const intent = useIntent();
   const make = useLessonWrite(
     lessonId,
-    (target: string) =>
-      ask('POST /lessons/:id/plan', {
+    (target: string) => {
+      const startsOn = format(new Date(lesson.lesson.startsAt), 'yyyy-MM-dd');
+      const drills = picked.map(({ why: _why, id: _id, ...drill }) => drill);
+      // Changed after a lost answer it is another plan, and its drills are others.
+      const idFor = (part: string): string => intent.idFor([target, startsOn, drills, part]);
+      return ask('POST /lessons/:id/plan', {
         id: lessonId,
         body: {
-          id: planId,
+          id: idFor('plan'),
           target,
-          startsOn: format(new Date(lesson.lesson.startsAt), 'yyyy-MM-dd'),
-          drills: picked.map(({ why: _why, ...drill }) => drill),
+          startsOn,
+          drills: drills.map((d) => ({ id: idFor(d.drillId), ...d })),
         },
-      }),
+      });
+    },
     () => {
       clearPicked();
-      setPlanId(newId());
+      intent.done();
     },
   );
   if (query.isPending) return <Waiting what="the drills" />;
