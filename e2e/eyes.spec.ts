@@ -56,6 +56,7 @@ test('steps on top of each other go up and down, and the ledger leads back to th
   await page.keyboard.press('2');
   await page.getByRole('link', { name: 'Try', exact: true }).click();
   await page.locator('label').getByText('Step on step', { exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Step on step' })).toBeVisible();
   for (const label of ['Tee 8 mm higher', 'Ball forward']) {
     await page.getByLabel('One more, in your words').fill(label);
     await page.keyboard.press('Enter');
