@@ -5,6 +5,7 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { built, ROOT } from './prepare.mjs';
+import { countProcessor } from './processor.mjs';
 
 /** The practice straight into the tables; its figures are reckoned once at the end. */
 async function fill(db, practiceId, { students, lessons, swings }) {
@@ -77,6 +78,7 @@ export async function benchPractice([students = 500, lessons = 50, swings = 60])
   const warmFrom = performance.now();
   const warmed = await running.warmed;
   console.log(`${warmed} standings reckoned ahead in ${((performance.now() - warmFrom) / 1000).toFixed(1)} s`);
+  const had = countProcessor();
   const delay = monitorEventLoopDelay({ resolution: 5 });
   delay.enable();
   const client = fork(join(import.meta.dirname, 'bench-practice-client.mjs'), [], { stdio: 'inherit' });
@@ -85,5 +87,6 @@ export async function benchPractice([students = 500, lessons = 50, swings = 60])
   await new Promise((resolve) => client.once('exit', resolve));
   delay.disable();
   console.log(`longest pause of the server's event loop ${(delay.max / 1e6).toFixed(0)} ms`);
+  console.log(had());
   await running.stop();
 }

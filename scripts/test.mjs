@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { countProcessor } from './processor.mjs';
 import { startPostgres } from './postgres.mjs';
 import { BUILT, buildProgram, buildWeb, installDebian, installPackages, ROOT, run } from './prepare.mjs';
 
@@ -51,6 +52,9 @@ const cruise = (name, config) =>
   beside(name, 'dependency-cruiser/bin/dependency-cruise.mjs', '--config', config, ...FOLDERS);
 
 const begun = performance.now();
+const had = countProcessor();
+/** Says how long a part took, and how much of the processor there was for it. */
+const took = (name, from, share) => console.log(`${name} took ${seconds(from).toFixed(0)} s; ${share()}`);
 console.log('\n— lint and types');
 buildProgram();
 buildWeb();
@@ -64,10 +68,11 @@ await Promise.all([
     await script('dependencies', 'dependencies.mjs', 'check');
   })(),
 ]);
-console.log(`lint and types took ${seconds(begun).toFixed(0)} s`);
+took('lint and types', begun, had);
 
 console.log('\n— Jest');
 const jestFrom = performance.now();
+const hadByJest = countProcessor();
 const jestFile = join(ROOT, '.cache', 'jest.json');
 const postgres = await startPostgres();
 step('postgres', postgres ? 0 : 1);
@@ -91,10 +96,11 @@ const jestCode = run(
 );
 postgres?.stop();
 count(jestFile, jestCode, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites]);
-console.log(`Jest took ${seconds(jestFrom).toFixed(0)} s`);
+took('Jest', jestFrom, hadByJest);
 
 console.log('\n— Playwright');
 const playwrightFrom = performance.now();
+const hadByPlaywright = countProcessor();
 const playwrightFile = join(ROOT, '.cache', 'playwright.json');
 const playwrightCode = run(
   process.execPath,
@@ -104,7 +110,7 @@ const playwrightCode = run(
   },
 );
 count(playwrightFile, playwrightCode, (r) => [r.stats.expected, r.stats.unexpected + r.stats.flaky]);
-console.log(`Playwright took ${seconds(playwrightFrom).toFixed(0)} s`);
+took('Playwright', playwrightFrom, hadByPlaywright);
 
 function count(file, code, of) {
   try {
@@ -118,5 +124,6 @@ function count(file, code, of) {
   }
 }
 
-console.log(`\n${passed} passed, ${failed} failed, in ${(seconds(begun) / 60).toFixed(1)} min`);
+console.log(`\n${had()}`);
+console.log(`${passed} passed, ${failed} failed, in ${(seconds(begun) / 60).toFixed(1)} min`);
 process.exitCode = failed === 0 ? 0 : 1;
