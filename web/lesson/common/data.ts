@@ -54,14 +54,17 @@ export const isRefreshedSince = (id: string, sinceMs: number): boolean => (begun
 /**
  * A write in a lesson, after which the lesson is fetched anew; one that is kept for later does not wait for the server.
  * @param write is given the id of what is meant: the same when it is sent again after a lost answer
+ * @param inTurn of what writes of the same name go one after the other, each when the one before it was taken
  */
 export function useLessonWrite<T>(
   id: string,
   write: (input: T, intentId: string) => Promise<unknown>,
   onDone?: () => void,
+  inTurn?: string,
 ) {
   const intent = useIntent();
   return useMutation({
+    scope: inTurn === undefined ? undefined : { id: inTurn },
     mutationFn: (input: T) => write(input, intent.idFor(input)),
     onSuccess: async (result) => {
       intent.done();

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import type { TrialTurnWire, TrialWire } from '../../../../api/trial-types.ts';
 import type { LessonAnswer } from '../../../../api/types.ts';
 import { SWISH_PLACES, type TurnRating } from '../../../../core/trial/values.ts';
@@ -12,11 +13,21 @@ const EASE = Array.from({ length: 11 }, (_, i) => ({ id: String(i), name: String
 
 /** What a student says of one turn, and the marks on the face; each by one tap. */
 function OneTurn({ trial, turn, lesson }: { trial: TrialWire; turn: TrialTurnWire; lesson: LessonAnswer }) {
-  const say = useLessonWrite(lesson.lesson.id, (body: Partial<TurnRating>) =>
-    ask('PATCH /trial-turns/:id', { id: turn.id, body }),
+  const say = useLessonWrite(
+    lesson.lesson.id,
+    (body: Partial<TurnRating>) => ask('PATCH /trial-turns/:id', { id: turn.id, body }),
+    undefined,
+    turn.id,
   );
+  // Marks tapped faster than the server answers build on each other, not on what it said last.
+  const [tapped, setTapped] = useState<TrialTurnWire['dots'] | null>(null);
+  const marks = tapped ?? turn.dots;
+  const mark = (next: TrialTurnWire['dots']): void => {
+    setTapped(next);
+    say.mutate({ dots: next }, { onSettled: () => setTapped(null) });
+  };
   const label = trial.said.conditions[turn.condition]?.label ?? '';
-  const dots = turn.dots.map((d, i) => ({
+  const dots = marks.map((d, i) => ({
     id: String(i),
     strikeByHand: true,
     setAsideReason: null,
@@ -47,12 +58,10 @@ function OneTurn({ trial, turn, lesson }: { trial: TrialWire; turn: TrialTurnWir
             shots={dots}
             handedness={lesson.student.handedness}
             club={trial.said.club}
-            onTap={(toeM, highM) => say.mutate({ dots: [...turn.dots, { toeM, highM }] })}
+            onTap={(toeM, highM) => mark([...marks, { toeM, highM }])}
           />
           {dots.length > 0 ? (
-            <QuietButton onPress={() => say.mutate({ dots: turn.dots.slice(0, -1) })}>
-              Take the last mark back
-            </QuietButton>
+            <QuietButton onPress={() => mark(marks.slice(0, -1))}>Take the last mark back</QuietButton>
           ) : null}
         </Row>
       </details>
