@@ -27,7 +27,7 @@ export default {
       displayName: 'core',
       moduleNameMapper: { '^styled-components$': '<rootDir>/web/kit/styled-components.test-double.ts' },
       testEnvironment: 'node',
-      testMatch: ['<rootDir>/{core,threads,api,bench,cli,stand-ins,web}/**/*.test.{ts,tsx}'],
+      testMatch: ['<rootDir>/{core,threads,api,bench,cli,stand-ins,training,web}/**/*.test.{ts,tsx}'],
       testPathIgnorePatterns: ['/node_modules/', '\\.dom\\.test\\.tsx?$'],
     },
     // Hooks and data layer of the pages, in a browser's document without the browser.

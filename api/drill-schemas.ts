@@ -9,7 +9,11 @@ const MOST = 20;
 const oneOf = <T extends string>(list: readonly T[], what: string) =>
   yup
     .string<T>()
-    .oneOf([...list], ({ value }: { value: string }) => `“${value}” is no ${what}; it is one of: ${list.join(', ')}`)
+    .oneOf(
+      [...list],
+      ({ value }: { value: string }) =>
+        `“${String(value).slice(0, 40)}” is no ${what}; it is one of: ${list.join(', ')}`,
+    )
     .required();
 const listOf = <T extends string>(list: readonly T[], what: string, least = 0) =>
   yup.array(oneOf(list, what)).min(least, `needs at least one ${what}`).max(MOST).default([]);
