@@ -43,7 +43,8 @@ export const optionalNumber = (min: number, max: number, unit: string): yup.Numb
     .typeError('must be a number')
     .min(min, `must be at least ${min} ${unit}`)
     .max(max, `must be at most ${max} ${unit}`);
-export const list = () => yup.array(yup.string().required()).default([]);
+/** A list of short names. */
+export const list = () => yup.array(yup.string().max(60).required()).max(40, 'holds at most 40').default([]);
 export const text = (most: number) => yup.string().trim().max(most, `must have at most ${most} characters`).default('');
 
 /** A rung by its key; the numbers 0–8 of an older phone are taken as the rungs that they were. */

@@ -173,7 +173,7 @@ export const planSchema = yup.object({
     .array(
       yup.object({
         id: id(),
-        drillId: yup.string().required(),
+        drillId: yup.string().max(80).required(),
         rung: rung().required('is needed'),
         cue: text(300),
         /** Why it stands in a plan whose target it does not treat. */
