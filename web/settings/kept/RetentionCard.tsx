@@ -7,9 +7,9 @@ import { ask, queryClient, takesPlace } from '../../base/api.ts';
 import { useMay } from '../../base/session.tsx';
 import { Button, TextField } from '../../kit/controls.tsx';
 import { Card, Failed, Row, Soft, Waiting } from '../../kit/layout.tsx';
+import { sentOf } from '../../kit/typed-number.ts';
 
 const shown = (months: number | null): string => (months === null ? '' : String(months));
-const months = (typed: string): number | null => (typed.trim() === '' ? null : Number(typed));
 
 function Kept({ retention }: { retention: RetentionAnswer['retention'] }) {
   const [film, setFilm] = useState(shown(retention.filmMonths));
@@ -18,7 +18,7 @@ function Kept({ retention }: { retention: RetentionAnswer['retention'] }) {
   const keep = useMutation({
     mutationFn: () =>
       ask('PUT /retention', {
-        body: { filmMonths: months(film), studentMonths: months(student), auditMonths: months(audit) ?? undefined },
+        body: { filmMonths: sentOf(film), studentMonths: sentOf(student), auditMonths: sentOf(audit) ?? undefined },
       }),
     onSuccess: () => queryClient.invalidateQueries({ queryKey: ['retention'] }),
   });
