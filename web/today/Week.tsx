@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { addDays, addMinutes, format, isToday, startOfWeek } from 'date-fns';
+import { addDays, addMinutes, format, isToday, isValid, startOfWeek } from 'date-fns';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
@@ -104,9 +104,8 @@ export default function Week() {
   const [params, setParams] = useSearchParams();
   const [chosen, setChosen] = useState<string | null>(null);
   const [making, setMaking] = useState<string | null>(null);
-  const monday = startOfWeek(params.get('day') ? new Date(`${params.get('day')}T12:00`) : new Date(), {
-    weekStartsOn: 1,
-  });
+  const asked = new Date(`${params.get('day')}T12:00`);
+  const monday = startOfWeek(isValid(asked) ? asked : new Date(), { weekStartsOn: 1 });
   const query = { from: monday.toISOString(), to: addDays(monday, DAYS).toISOString() };
   const list = useQuery({
     queryKey: ['appointments', query.from],
