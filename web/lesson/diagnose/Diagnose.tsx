@@ -96,7 +96,8 @@ export default function Diagnose({
   const { verdict, diagnosis } = ledger;
   const named = diagnosis.verdict.faults;
   const running = lesson.thread?.target ?? null;
-  const chosen = params.get('fault') ?? running ?? named[0] ?? diagnosis.faults[0]?.id ?? null;
+  const asked = faultById(params.get('fault') ?? '')?.id;
+  const chosen = asked ?? running ?? named[0] ?? diagnosis.faults[0]?.id ?? null;
   const goesOn = chosen !== null && chosen === running;
   const overrules = chosen !== null && !goesOn && !named.includes(chosen);
   const choose = (id: string): void => setParams({ fault: id }, { replace: true });
