@@ -102,6 +102,7 @@ export function BudgetPanel({
             value={length}
             onChange={setLength}
             placeholder={units.distance(370).split(' ')[0]}
+            error={wrongNumber(length)}
           />
           <TextField
             label={`Fairway width, ${units.distanceUnit}`}
@@ -109,6 +110,7 @@ export function BudgetPanel({
             value={width}
             onChange={setWidth}
             placeholder={units.distance(29).split(' ')[0]}
+            error={wrongNumber(width)}
           />
           <TextField
             label={`Rough before trouble, ${units.distanceUnit}`}
@@ -116,6 +118,7 @@ export function BudgetPanel({
             value={rough}
             onChange={setRough}
             placeholder="no trouble"
+            error={wrongNumber(rough)}
           />
           <Choice
             label="The trouble is"

@@ -55,6 +55,8 @@ export interface FilePreview {
 }
 
 const PREVIEW_ROWS = 5;
+/** What a flight is flown from. */
+const FLOWN = ['ballSpeedMps', 'launchRad', 'launchDirectionOutRad', 'spinRadPerS', 'spinAxisOutRad'] as const;
 /** Points drawn of one flight. */
 const PATH_POINTS = 40;
 
@@ -88,7 +90,7 @@ function pattern(input: {
         sideOutM: flight.sideM,
         apexM: flight.apexM,
         totalM: flight.totalM,
-        estimated: Object.keys(done.estimated).filter((k) => !/carryM|totalM|sideOutM/.test(k)),
+        estimated: FLOWN.filter((k) => done.estimated[k] !== undefined),
       },
     ];
   });
