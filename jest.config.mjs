@@ -12,6 +12,8 @@ const transform = {
   ],
 };
 const common = {
+  // Kept from one run to the next, wherever what tests write goes.
+  cacheDirectory: '<rootDir>/.cache/jest',
   transform,
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   moduleFileExtensions: ['ts', 'tsx', 'js', 'mjs', 'json'],

@@ -1,6 +1,7 @@
 // `npm test`: installs what is missing, then lint, types, Jest and Playwright; closes with one line of sums.
 import { spawn } from 'node:child_process';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { countProcessor } from './processor.mjs';
 import { startPostgres } from './postgres.mjs';
@@ -22,6 +23,10 @@ if (!process.env.CHROMIUM && !existsSync(WITHOUT_WINDOWS)) installDebian('Chromi
 if (!chromiumPath()) installDebian('Chromium', 'chromium');
 
 const FOLDERS = ['core', 'threads', 'api', 'server', 'web', 'stand-ins', 'demo', 'cli', 'bench', 'training'];
+
+/** What tests leave in the temporary folder goes with this one. */
+const scratch = mkdtempSync(join(tmpdir(), 'maple-tests-'));
+process.on('exit', () => rmSync(scratch, { recursive: true, force: true }));
 
 let passed = 0;
 let failed = 0;
@@ -91,7 +96,13 @@ const jestCode = run(
     '--testLocationInResults=false',
   ],
   {
-    env: { ...process.env, NODE_ENV: 'test', TEST_POSTGRES: postgres?.url ?? '', MAPLE_BUILT: BUILT },
+    env: {
+      ...process.env,
+      TMPDIR: scratch,
+      NODE_ENV: 'test',
+      TEST_POSTGRES: postgres?.url ?? '',
+      MAPLE_BUILT: BUILT,
+    },
   },
 );
 postgres?.stop();
@@ -106,7 +117,12 @@ const playwrightCode = run(
   process.execPath,
   ['node_modules/@playwright/test/cli.js', 'test', '--config', 'e2e/playwright.config.ts'],
   {
-    env: { ...process.env, CHROMIUM: chromiumPath() ?? '', PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile },
+    env: {
+      ...process.env,
+      TMPDIR: scratch,
+      CHROMIUM: chromiumPath() ?? '',
+      PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,
+    },
   },
 );
 count(playwrightFile, playwrightCode, (r) => [r.stats.expected, r.stats.unexpected + r.stats.flaky]);
