@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import './yup-words.ts';
 import { asRungKey } from '../core/catalogue/drill-rungs.ts';
+import { LENSES } from '../core/catalogue/stages.ts';
 
 /** Years that a database and a calendar both know. */
 const YEARS = [1900, 2200] as const;
@@ -67,3 +68,18 @@ export const count = (min: number, max: number) =>
     .required('is needed');
 /** Text that must be given and not be empty. */
 export const needed = (most: number) => text(most).min(1, 'is needed').required('is needed');
+/** A telephone number; empty for none. */
+export const telephone = () =>
+  yup
+    .string()
+    .trim()
+    .max(40, 'must have at most 40 characters')
+    .matches(/^\+?[0-9 ()/.-]*$/, 'must be a telephone number')
+    .default('');
+
+/** A school of thought, by its id. */
+export const lens = () =>
+  yup
+    .string()
+    .oneOf(LENSES.map((l) => l.id))
+    .default('measured');

@@ -8,7 +8,7 @@ import type { PainWire } from './body-types.ts';
 import type { HeardRepWire } from './capture-types.ts';
 import type { LadderMove } from '../core/plan/ladder.ts';
 import type { Review } from '../core/review/review.ts';
-import type { Settings } from './schemas.ts';
+import type { Settings } from './settings-schemas.ts';
 import type { NotchStickData } from './types.ts';
 
 export interface DrillChoiceWire {

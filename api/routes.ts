@@ -23,7 +23,7 @@ import type {
   SecondFactorAnswer,
 } from './account-types.ts';
 import type { Retention } from './account-schemas.ts';
-import type { Settings } from './schemas.ts';
+import type { Settings } from './settings-schemas.ts';
 import type { TargetHistoryWire } from './thread-types.ts';
 import type { BackupsAnswer, StorageAnswer } from './types.ts';
 import type {

@@ -7,10 +7,10 @@ import {
   planSchema,
   practiceSetSchema,
   screenSchema,
-  settingsSchema,
   studentSchema,
   verdictSchema,
 } from './schemas.ts';
+import { settingsSchema } from './settings-schemas.ts';
 
 const ID = '3f0e8a52-6c1d-4a53-9d2f-0a3b5c7d9e11';
 /** The first complaint of a schema about a value, or undefined. */

@@ -1,10 +1,9 @@
 import * as yup from 'yup';
 import { BODY_PARTS, CLEARANCE_FLAGS } from '../core/catalogue/cautions.ts';
-import { SHOT_FIELDS, wireName } from '../core/formats/shot-fields.ts';
-import { LENSES, LEVELS } from '../core/catalogue/stages.ts';
+import { LEVELS } from '../core/catalogue/stages.ts';
 import { painFields } from './body-schemas.ts';
 import { newPassword } from './account-schemas.ts';
-import { day, id, list, pastDay, moment, optionalNumber, rung, text } from './fields.ts';
+import { day, id, lens, list, pastDay, moment, optionalNumber, rung, telephone, text } from './fields.ts';
 
 export const accountSchema = yup.object({
   practiceName: yup.string().trim().required('is needed').max(120),
@@ -21,20 +20,6 @@ export const signInSchema = yup.object({
   /** One-time code of the second factor, where the account has one. */
   code: text(10),
 });
-
-const telephone = () =>
-  yup
-    .string()
-    .trim()
-    .max(40, 'must have at most 40 characters')
-    .matches(/^\+?[0-9 ()/.-]*$/, 'must be a telephone number')
-    .default('');
-
-const lens = () =>
-  yup
-    .string()
-    .oneOf(LENSES.map((l) => l.id))
-    .default('measured');
 
 /** Driver speeds that can be aimed at, m/s. */
 export const GOAL_SPEED_MPS = [5, 80] as const;
@@ -275,41 +260,6 @@ export const photoSchema = yup.object({
   agreed: yup.boolean().oneOf([true], 'must be agreed to by the student').required('is needed'),
 });
 
-export const MOST_SMALLEST_GAIN_MPS = 10;
-export const settingsSchema = yup.object({
-  /** Lens of students who are added. */
-  lens: lens(),
-  speedUnit: yup
-    .string()
-    .oneOf(['mph', 'm/s', 'km/h'] as const)
-    .default('mph'),
-  distanceUnit: yup
-    .string()
-    .oneOf(['yd', 'm'] as const)
-    .default('yd'),
-  theme: yup
-    .string()
-    .oneOf(['paper', 'bay'] as const)
-    .default('paper'),
-  /** Figures of a typed shot in the order in which they are read, by their wire names. */
-  shotFields: yup
-    .array(
-      yup
-        .string()
-        .oneOf(SHOT_FIELDS.map((f) => wireName(f.key)))
-        .required(),
-    )
-    .test(
-      'a-speed',
-      'needs club speed or ball speed',
-      (v) => !v || v.includes('clubSpeedMps') || v.includes('ballSpeedMps'),
-    )
-    .test('once', 'must name each figure once', (v) => !v || new Set(v).size === v.length)
-    .default(() => ['clubSpeedMps', 'ballSpeedMps']),
-  smallestGainMps: yup.number().min(0).max(MOST_SMALLEST_GAIN_MPS).default(0.44704),
-  /** Number that students can call from the practice page; empty for none. */
-  phone: telephone(),
-});
 export const STUDENT_SORTS = ['name', 'seen', 'next', 'goal', 'level', 'pain', 'behind'] as const;
 export const STUDENT_STATES = ['in use', 'pain', 'behind', 'no lesson to come', 'archived'] as const;
 /** How the list of students is asked for. */
@@ -325,5 +275,3 @@ export const archiveSchema = yup.object({ archived: yup.boolean().required('is n
 
 /** Whose removals are asked for. */
 export const removalQuerySchema = yup.object({ student: yup.string().uuid(), lesson: yup.string().uuid() });
-
-export type Settings = yup.InferType<typeof settingsSchema>;

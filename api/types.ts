@@ -10,7 +10,8 @@ import type { Notch } from '../core/review/review.ts';
 import type { Circumstances, SetupInput } from './measure-schemas.ts';
 import type { PracticeLinkWire } from './account-types.ts';
 import type { Role } from './roles.ts';
-import type { ScreenInput, Settings, StudentInput } from './schemas.ts';
+import type { ScreenInput, StudentInput } from './schemas.ts';
+import type { Settings } from './settings-schemas.ts';
 
 export type * from './capture-types.ts';
 export type * from './ledger-types.ts';

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { ThemeProvider } from 'styled-components';
 import type { GainWire, NotchStickData, ShotWire } from '../api/types.ts';
-import { settingsSchema, type Settings } from '../api/schemas.ts';
+import { settingsSchema, type Settings } from '../api/settings-schemas.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { FAULTS } from '../core/catalogue/faults.ts';
 import { blockStatistics } from '../core/review/block-statistics.ts';

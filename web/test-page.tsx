@@ -3,7 +3,7 @@ import { cleanup, render, screen } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter, useLocation } from 'react-router';
 import { ThemeProvider } from 'styled-components';
-import { settingsSchema, type Settings } from '../api/schemas.ts';
+import { settingsSchema, type Settings } from '../api/settings-schemas.ts';
 import { queryClient } from './base/api.ts';
 import { SettingsProvider } from './base/session.tsx';
 import { themes } from './base/theme.ts';

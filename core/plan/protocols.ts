@@ -1,28 +1,5 @@
-import type { Gate, Protocol, ProtocolStep } from './protocol.ts';
-
-const DONE: Gate = { kind: 'done' };
-const speed = (leastShare: number): Gate => ({ kind: 'speed', leastShare });
-const strike = (mostMoreMm: number): Gate => ({ kind: 'strike', mostMoreMm });
-const seen = (text: string, passed: number, of: number): Gate => ({ kind: 'seen', text, passed, of });
-
-const step = (name: string, how: string, change: Partial<ProtocolStep> = {}): ProtocolStep => ({
-  name,
-  how,
-  drillId: '',
-  club: 'middle iron',
-  condition: name.toLowerCase(),
-  withBall: true,
-  aid: '',
-  direction: 'own',
-  swings: 5,
-  restS: 45,
-  effort: null,
-  gate: DONE,
-  ...change,
-});
-const stick = (name: string, how: string, change: Partial<ProtocolStep> = {}): ProtocolStep =>
-  step(name, how, { club: 'light stick', withBall: false, ...change });
-const PAST = 'loudest past the ball place';
+import type { Protocol } from './protocol.ts';
+import { PAST, seen, speed, step, stick, strike } from './protocol-steps.ts';
 
 export interface ShippedProtocol extends Protocol {
   readonly id: string;

@@ -1,5 +1,5 @@
 import { whereThereIsRoom } from '../http/machine-fault.ts';
-import { settingsSchema } from '../../api/schemas.ts';
+import { settingsSchema } from '../../api/settings-schemas.ts';
 import type { NotchStickData } from '../../api/types.ts';
 import { conditionText, type SwingCondition } from '../../core/catalogue/swing-condition.ts';
 import { median, robustSpread } from '../../core/numeric/statistics.ts';

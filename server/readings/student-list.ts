@@ -1,4 +1,4 @@
-import type { Settings } from '../../api/schemas.ts';
+import type { Settings } from '../../api/settings-schemas.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { shotField } from '../../core/formats/shot-fields.ts';
 import { writeCsv } from '../../core/formats/write-csv.ts';

@@ -1,4 +1,4 @@
-import { settingsSchema } from '../../api/schemas.ts';
+import { settingsSchema } from '../../api/settings-schemas.ts';
 import { unitsFor, type Units } from '../../core/units/shown-units.ts';
 import type { Db } from '../db/connection.ts';
 import { practiceRow } from '../rows/accounts.ts';

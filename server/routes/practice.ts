@@ -1,6 +1,7 @@
 import { Router, type Request } from 'express';
 import { protocolLogSchema } from '../../api/protocol-schemas.ts';
-import { practiceSetSchema, settingsSchema } from '../../api/schemas.ts';
+import { practiceSetSchema } from '../../api/schemas.ts';
+import { settingsSchema } from '../../api/settings-schemas.ts';
 import type { PlanDrillWire, PracticeAnswer } from '../../api/types.ts';
 import { ALWAYS_CAUTIONS, REFERRAL } from '../../core/catalogue/cautions.ts';
 import { isFullIntentAt } from '../../core/catalogue/drill-rungs.ts';

@@ -6,10 +6,10 @@ import {
   bodySizeSchema,
   lessonSchema,
   screenSchema,
-  settingsSchema,
   studentListSchema,
   studentSchema,
 } from '../../api/schemas.ts';
+import { settingsSchema } from '../../api/settings-schemas.ts';
 import type { LessonPage, StudentAnswer } from '../../api/types.ts';
 import { newToken, tokenHash } from '../http/secrets.ts';
 import { idParam, on, practiceOf, type Services, valid } from './context.ts';

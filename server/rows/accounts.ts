@@ -1,4 +1,4 @@
-import type { Settings } from '../../api/schemas.ts';
+import type { Settings } from '../../api/settings-schemas.ts';
 import type { Role } from '../../api/roles.ts';
 import type { Db } from '../db/connection.ts';
 

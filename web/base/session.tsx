@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import { mayDo } from '../../api/roles.ts';
 import type { Address } from '../../api/routes.ts';
-import { settingsSchema, type Settings } from '../../api/schemas.ts';
+import { settingsSchema, type Settings } from '../../api/settings-schemas.ts';
 import type { SessionAnswer } from '../../api/types.ts';
 import { unitsFor, type Units } from '../../core/units/shown-units.ts';
 import { ApiError, ask } from './api.ts';

@@ -3,7 +3,7 @@ import { format } from 'date-fns';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { settingsSchema } from '../../api/schemas.ts';
+import { settingsSchema } from '../../api/settings-schemas.ts';
 import type { PracticeAnswer } from '../../api/types.ts';
 import { asRungKey } from '../../core/catalogue/drill-rungs.ts';
 import { drillById } from '../../core/catalogue/drills.ts';

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Devices } from './Devices.tsx';
-import { MOST_SMALLEST_GAIN_MPS, type Settings } from '../../api/schemas.ts';
+import { MOST_SMALLEST_GAIN_MPS, type Settings } from '../../api/settings-schemas.ts';
 import type { SessionAnswer } from '../../api/types.ts';
 import { LENSES } from '../../core/catalogue/stages.ts';
 import { schoolOf } from '../../core/lens/schools.ts';

@@ -2,7 +2,7 @@ import { fakeServer, type Request } from '../test-dom.ts';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { useQuery } from '@tanstack/react-query';
-import type { Settings } from '../../api/schemas.ts';
+import type { Settings } from '../../api/settings-schemas.ts';
 import type { SessionAnswer } from '../../api/types.ts';
 import { ask, queryClient } from '../base/api.ts';
 import { SettingsProvider } from '../base/session.tsx';

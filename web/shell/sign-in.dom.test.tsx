@@ -1,6 +1,6 @@
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
-import { settingsSchema } from '../../api/schemas.ts';
+import { settingsSchema } from '../../api/settings-schemas.ts';
 import { queryClient } from '../base/api.ts';
 import { fakeServer, type Request } from '../test-dom.ts';
 import { App } from './App.tsx';

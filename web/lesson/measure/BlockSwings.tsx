@@ -9,7 +9,8 @@ import {
   type SwingBand,
 } from '../../../core/capture/swing-band.ts';
 import { Card, DataTable, Sentence, Soft, Waiting } from '../../kit/layout.tsx';
-import { SEGMENT_NAMES, type ChartedSwing } from './SequenceChart.tsx';
+import { SEGMENT_NAMES } from './segment-names.ts';
+import type { ChartedSwing } from './SequenceChart.tsx';
 
 const SequenceChart = lazy(() => import('./SequenceChart.tsx').then((m) => ({ default: m.SequenceChart })));
 

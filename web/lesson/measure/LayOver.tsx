@@ -7,7 +7,7 @@ import { ask } from '../../base/api.ts';
 import { Select } from '../../kit/controls.tsx';
 import { DataTable, Failed, Soft } from '../../kit/layout.tsx';
 import { useMotion } from '../common/data.ts';
-import { SEGMENT_NAMES } from './SequenceChart.tsx';
+import { SEGMENT_NAMES } from './segment-names.ts';
 
 export const NONE = 'none';
 

@@ -1,3 +1,4 @@
+import { SEGMENT_NAMES } from './segment-names.ts';
 import {
   Chart,
   Filler,
@@ -21,7 +22,6 @@ Chart.defaults.font.family = '"Source Sans 3 Variable", sans-serif';
 Chart.defaults.font.size = 13;
 Chart.register(LineController, LineElement, PointElement, LinearScale, Tooltip, Legend, Filler, annotation);
 
-export const SEGMENT_NAMES = { hips: 'hips', chest: 'chest', leadArm: 'lead arm', club: 'club' } as const;
 type SegmentId = keyof typeof SEGMENT_NAMES;
 const ORDER: readonly SegmentId[] = ['hips', 'chest', 'leadArm', 'club'];
 const DASHES: Record<SegmentId, number[]> = { hips: [], chest: [10, 5], leadArm: [2, 4], club: [] };

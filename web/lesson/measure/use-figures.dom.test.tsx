@@ -2,7 +2,7 @@ import '../../test-dom.ts';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { useRef, useState } from 'react';
-import { settingsSchema } from '../../../api/schemas.ts';
+import { settingsSchema } from '../../../api/settings-schemas.ts';
 import { SettingsProvider } from '../../base/session.tsx';
 import { ENTRY_FIELDS, type TypedFigures } from './entry-fields.ts';
 import { useFigures } from './use-figures.ts';
