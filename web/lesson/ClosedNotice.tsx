@@ -13,14 +13,14 @@ function Overrule({ lessonId }: { lessonId: string }) {
   const [reason, setReason] = useDraft('cap reason', '');
   const overrule = useLessonWrite(
     lessonId,
-    (_: undefined, id) => ask('POST /lessons/:id/load-overrules', { id: lessonId, body: { id, reason } }),
+    (why: string, id) => ask('POST /lessons/:id/load-overrules', { id: lessonId, body: { id, reason: why } }),
     () => setReason(''),
   );
   return (
     <ForRole to="POST /lessons/:id/load-overrules">
       <Row>
         <TextField label="Your reason to go on (kept)" value={reason} onChange={setReason} />
-        <Button onPress={() => overrule.mutate(undefined)} isDisabled={reason.trim() === '' || overrule.isPending}>
+        <Button onPress={() => overrule.mutate(reason)} isDisabled={reason.trim() === '' || overrule.isPending}>
           Overrule for today
         </Button>
       </Row>

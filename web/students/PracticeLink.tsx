@@ -33,11 +33,12 @@ export function PracticeLink({ studentId, open }: { studentId: string; open: Pra
   const [made, setMade] = useState<{ address: string; here: boolean; picture: string } | null>(null);
   const make = useMutation({
     mutationFn: async () => {
+      // Asked first: a link that is made ends the one before, and is shown only once.
+      const { addresses } = await ask('GET /reach');
       const { path } = await ask('POST /students/:id/practice-link', {
         id: studentId,
         body: { days: days === 'never' ? null : Number(days) },
       });
-      const { addresses } = await ask('GET /reach');
       // A phone cannot call this machine by the name that it has for itself.
       const origin = isLoopback(window.location.hostname) ? addresses[0] : window.location.origin;
       const address = new URL(path, origin ?? window.location.origin).href;

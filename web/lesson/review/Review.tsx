@@ -10,6 +10,7 @@ import { useDraft } from '../../base/drafts.tsx';
 import { ask, takesPlace } from '../../base/api.ts';
 import { Button, ButtonLink, PrimaryButton, QuietButton, Select, TextField } from '../../kit/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft, Spread, Waiting } from '../../kit/layout.tsx';
+import { sentOf } from '../../kit/typed-number.ts';
 import { ForRole } from '../../parts/ForRole.tsx';
 import { StudentWords } from '../../parts/StudentWords.tsx';
 import { useLessonWrite, useReview } from '../common/data.ts';
@@ -32,11 +33,8 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
   const [reset, setReset] = useDraft(`reset ${drill.id}`, '');
   const decide = useLessonWrite(
     lessonId,
-    (move: LadderMove, id) =>
-      ask('POST /lessons/:id/decisions', {
-        id: lessonId,
-        body: { id, planDrillId: drill.id, chosen: move, reason, cue: move === 'change-cue' ? cue : '' },
-      }),
+    (said: { chosen: LadderMove; reason: string; cue: string }, id) =>
+      ask('POST /lessons/:id/decisions', { id: lessonId, body: { id, planDrillId: drill.id, ...said } }),
     () => {
       setAgain(false);
       clearChosen();
@@ -44,20 +42,15 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
       setCue('');
     },
   );
+  const decideOn = (move: LadderMove): void =>
+    decide.mutate({ chosen: move, reason, cue: move === 'change-cue' ? cue : '' });
   const info = drillById(drill.drillId);
   const witness = useLessonWrite(
     lessonId,
-    (_: undefined, id) =>
+    (counts: object, id) =>
       ask('POST /lessons/:id/sets', {
         id: lessonId,
-        body: {
-          id,
-          planDrillId: drill.id,
-          passed: Number(passed) || 0,
-          reset: Number(reset) || 0,
-          swish: 'not heard',
-          pain: false,
-        },
+        body: { id, planDrillId: drill.id, ...counts, swish: 'not heard', pain: false },
       }),
     () => {
       setPassed('');
@@ -99,7 +92,7 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
               Proposed: <strong>{moveName(proposal.move)}</strong>. {proposal.reason}{' '}
               {proposal.move === 'change-cue' ? null : (
                 <ForRole to="POST /lessons/:id/decisions">
-                  <Button onPress={() => decide.mutate(proposal.move)} isDisabled={decide.isPending}>
+                  <Button onPress={() => decideOn(proposal.move)} isDisabled={decide.isPending}>
                     Take it
                   </Button>
                 </ForRole>
@@ -110,7 +103,10 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
           <Grid $least="160px">
             <TextField label="Passed, just now" inputMode="numeric" value={passed} onChange={setPassed} />
             <TextField label="Reset, just now" inputMode="numeric" value={reset} onChange={setReset} />
-            <Button onPress={() => witness.mutate(undefined)} isDisabled={passed === '' && reset === ''}>
+            <Button
+              onPress={() => witness.mutate({ passed: sentOf(passed) ?? 0, reset: sentOf(reset) ?? 0 })}
+              isDisabled={(passed === '' && reset === '') || witness.isPending}
+            >
               Log a set you saw
             </Button>
           </Grid>
@@ -126,7 +122,7 @@ function DecisionRow({ drill, review, lessonId }: { drill: PlanDrillWire; review
           <Row>
             <ForRole to="POST /lessons/:id/decisions">
               <PrimaryButton
-                onPress={() => decide.mutate(chosen)}
+                onPress={() => decideOn(chosen)}
                 isDisabled={decide.isPending || (chosen === 'change-cue' && cue.trim() === '')}
               >
                 Decide

@@ -31,12 +31,13 @@ function Calls({ run, lesson }: { run: CalledRunWire; lesson: LessonAnswer }) {
   const newest = calls.at(-1);
   const [ball, setBall] = useState<'ball' | 'no ball'>(newest && !newest.withBall ? 'no ball' : 'ball');
   const intent = useIntent();
-  const call = useLessonWrite(lesson.lesson.id, (called: number, id) =>
+  const call = useLessonWrite(lesson.lesson.id, (said: { called: number; withBall: boolean }, id) =>
     ask('POST /called/:id/calls', {
       id: run.id,
-      body: { id, blockId: intent.idFor(`block ${calls.length}`), called, withBall: ball === 'ball' },
+      body: { id, blockId: intent.idFor([calls.length, said.withBall]), ...said },
     }),
   );
+  const callOut = (called: number): void => call.mutate({ called, withBall: ball === 'ball' });
   const say = useLessonWrite(lesson.lesson.id, (value: number | null) =>
     ask('PATCH /calls/:id', { id: newest?.id ?? '', body: { said: value } }),
   );
@@ -49,7 +50,7 @@ function Calls({ run, lesson }: { run: CalledRunWire; lesson: LessonAnswer }) {
       <div role="status" aria-live="polite">
         <Now>
           {call.isPending
-            ? `Calling: ${callWords(thing, call.variables, said.byWords)} …`
+            ? `Calling: ${callWords(thing, call.variables.called, said.byWords)} …`
             : !newest
               ? 'What is called?'
               : newest.done === null
@@ -73,7 +74,7 @@ function Calls({ run, lesson }: { run: CalledRunWire; lesson: LessonAnswer }) {
             <Button
               key={w.words}
               aria-label={`Call ${w.words}`}
-              onPress={() => call.mutate(w.value)}
+              onPress={() => callOut(w.value)}
               isDisabled={call.isPending}
             >
               {w.words}
@@ -81,7 +82,7 @@ function Calls({ run, lesson }: { run: CalledRunWire; lesson: LessonAnswer }) {
           ))}
         </Row>
       ) : (
-        <NumberPad label="Call" unit={thing.unit} onNumber={(v) => call.mutate(v)} isDisabled={call.isPending} />
+        <NumberPad label="Call" unit={thing.unit} onNumber={callOut} isDisabled={call.isPending} />
       )}
       {newest && !newest.measured ? (
         said.thing === 'swish' || (said.byWords && !thing.ofShot) ? (
