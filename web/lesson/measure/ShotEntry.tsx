@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { BlockWire, ShotWire } from '../../../api/types.ts';
-import { ask, newId, queryClient } from '../../base/api.ts';
+import { ask, messageOf, newId, queryClient } from '../../base/api.ts';
 import { useDraft } from '../../base/drafts.tsx';
 import { FIGURE_FIELD } from '../../base/keys.tsx';
 import { send } from '../../base/outbox.ts';
@@ -38,6 +38,8 @@ interface EntryDraft {
 }
 const FRESH: EntryDraft = { typed: {}, pending: [], correcting: null };
 
+const speedOf = ({ values }: Pending): number => values.clubSpeedMps ?? values.ballSpeedMps ?? 0;
+
 /** Shots that the server refused, each with its reason: nothing of them is lost by what is typed after them. */
 function RefusedShots({
   shots,
@@ -48,14 +50,19 @@ function RefusedShots({
   onBack: (shot: Pending) => void;
   onAgain: (shot: Pending) => void;
 }) {
+  const units = useUnits();
   return shots.map(({ shot, error }) => (
-    <div key={shot.id}>
-      <Failed error={error} />
-      <Row>
-        <Button onPress={() => onBack(shot)}>Put it back into the fields</Button>
-        <Button onPress={() => onAgain(shot)}>Try again</Button>
-      </Row>
-    </div>
+    <Notice key={shot.id} tone="stop" role="alert">
+      <Spread>
+        <span>
+          Not taken, {units.speed(speedOf(shot))}: {messageOf(error)}
+        </span>
+        <Row>
+          <Button onPress={() => onBack(shot)}>Put it back into the fields</Button>
+          <Button onPress={() => onAgain(shot)}>Try again</Button>
+        </Row>
+      </Spread>
+    </Notice>
   ));
 }
 
@@ -136,8 +143,7 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
       return others;
     });
   const add = useLessonWrite(lessonId, async (shot: Pending) => {
-    const speed = shot.values.clubSpeedMps ?? shot.values.ballSpeedMps ?? 0;
-    const what = `shot ${units.speed(speed)} into block ${block.position}`;
+    const what = `shot ${units.speed(speedOf(shot))} into block ${block.position}`;
     try {
       const done = await send('POST', `/blocks/${block.id}/shots`, shot, what);
       setDraft((d) => ({ ...d, pending: d.pending.filter((p) => p.id !== shot.id) }));

@@ -18,6 +18,9 @@ import { EraseFilms } from './EraseFilms.tsx';
 import { useVideo } from './data.ts';
 import { sendVideo } from './send-video.ts';
 
+/** A frame that an address names; null where it names none. */
+const frameOf = (text: string | null): number | null => (/^\d{1,6}$/.test(text ?? '') ? Number(text) : null);
+
 const PictureBench = lazy(() => import('./PictureBench.tsx').then((m) => ({ default: m.PictureBench })));
 const ComparePictures = lazy(() => import('./ComparePictures.tsx').then((m) => ({ default: m.ComparePictures })));
 
@@ -229,7 +232,7 @@ export function Videos({
               <PictureBench
                 key={video.data.id}
                 video={video.data}
-                startFrame={query.get('frame') === null ? null : Number(query.get('frame'))}
+                startFrame={frameOf(query.get('frame'))}
                 checkpoint={checkpoint}
                 onCheckpoint={onCheckpoint}
               />
