@@ -59,11 +59,12 @@ export function ImportShots({
 }) {
   const [mapping, setMapping] = useState<readonly MappedColumn[] | undefined>(remembered ?? undefined);
   const [repairs, setRepairs] = useState<readonly Repair[]>([]);
-  const [importId] = useState(newId);
+  /** Stands for the text of the file. */
+  const [fileKey] = useState(newId);
   const [blockIds] = useState(() => new Map<string, string>());
   const { handedness } = lesson.student;
   const input = { text, fileName, handedness, defaultClub: block.club, mapping, repairs };
-  const preview = useTask('preview', input, true, [importId, block.club, mapping, repairs]);
+  const preview = useTask('preview', input, true, [fileKey, block.club, mapping, repairs]);
   const data = preview.data;
   const columns = mapping ?? data?.mapping ?? [];
   const change = (header: string, part: Partial<MappedColumn>): void =>
@@ -76,17 +77,11 @@ export function ImportShots({
       }),
     );
   const blocks = data ? blocksFor(data, block, lesson, blockIds) : [];
-  const save = useLessonWrite(lesson.lesson.id, async () => {
+  // With other columns after a lost answer it is another import, and refused as a copy of the first in words that say so.
+  const save = useLessonWrite(lesson.lesson.id, async (said: object, id) => {
     const answer = await ask('POST /blocks/:id/imports/mapped', {
       id: block.id,
-      body: {
-        id: importId,
-        name: fileName,
-        text,
-        mapping: columns.map(({ header, target, unit }) => ({ header, target, unit })),
-        repairs,
-        blocks: blocks.map(({ club, blockId }) => ({ club, blockId })),
-      },
+      body: { id, name: fileName, text, ...said },
     });
     const aside = answer.setAside > 0 ? ` ${answer.setAside} are set aside with the reason.` : '';
     const out = answer.leftOutCount > 0 ? ` ${answer.leftOutCount} rows held no speed and were left out.` : '';
@@ -213,7 +208,13 @@ export function ImportShots({
       {save.error ? <Failed error={save.error} /> : null}
       <Row>
         <PrimaryButton
-          onPress={() => save.mutate(undefined)}
+          onPress={() =>
+            save.mutate({
+              mapping: columns.map(({ header, target, unit }) => ({ header, target, unit })),
+              repairs,
+              blocks: blocks.map(({ club, blockId }) => ({ club, blockId })),
+            })
+          }
           isDisabled={!data || data.problems.length > 0 || blocks.length === 0 || save.isPending || preview.isFetching}
         >
           {save.isPending ? 'Importing …' : 'Import these shots'}
