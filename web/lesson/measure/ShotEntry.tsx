@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { BlockWire, ShotWire } from '../../../api/types.ts';
-import { ask, messageOf, newId, queryClient } from '../../base/api.ts';
+import { ask, newId, queryClient } from '../../base/api.ts';
 import { useDraft } from '../../base/drafts.tsx';
 import { FIGURE_FIELD } from '../../base/keys.tsx';
 import { send } from '../../base/outbox.ts';
@@ -11,6 +11,7 @@ import { Button, PrimaryButton, QuietButton, TextField } from '../../kit/control
 import { Failed, Notice, Row, Soft, Spread } from '../../kit/layout.tsx';
 import { useLessonWrite } from '../common/data.ts';
 import { ENTRY_FIELDS, touched, typedFrom, type EntryField, type TypedFigures } from './entry-fields.ts';
+import { RefusedShots, speedOf, type Pending } from './RefusedShots.tsx';
 import { useFigures } from './use-figures.ts';
 
 const Fields = styled.div`
@@ -23,13 +24,6 @@ const Fields = styled.div`
   }
 `;
 
-/** A shot that was added and that the server has not taken yet: it outlives the page, and its id makes a repeat harmless. */
-interface Pending {
-  readonly id: string;
-  readonly struckAt: string;
-  readonly values: Readonly<Record<string, number | null>>;
-  readonly sure: boolean;
-}
 interface EntryDraft {
   readonly typed: TypedFigures;
   readonly pending: readonly Pending[];
@@ -37,34 +31,6 @@ interface EntryDraft {
   readonly correcting: string | null;
 }
 const FRESH: EntryDraft = { typed: {}, pending: [], correcting: null };
-
-const speedOf = ({ values }: Pending): number => values.clubSpeedMps ?? values.ballSpeedMps ?? 0;
-
-/** Shots that the server refused, each with its reason: nothing of them is lost by what is typed after them. */
-function RefusedShots({
-  shots,
-  onBack,
-  onAgain,
-}: {
-  shots: readonly { readonly shot: Pending; readonly error: unknown }[];
-  onBack: (shot: Pending) => void;
-  onAgain: (shot: Pending) => void;
-}) {
-  const units = useUnits();
-  return shots.map(({ shot, error }) => (
-    <Notice key={shot.id} tone="stop" role="alert">
-      <Spread>
-        <span>
-          Not taken, {units.speed(speedOf(shot))}: {messageOf(error)}
-        </span>
-        <Row>
-          <Button onPress={() => onBack(shot)}>Put it back into the fields</Button>
-          <Button onPress={() => onAgain(shot)}>Try again</Button>
-        </Row>
-      </Spread>
-    </Notice>
-  ));
-}
 
 /** Which figures are typed, and in which order: as they are tapped. */
 function FieldOrder({ chosen, onDone }: { chosen: readonly string[]; onDone: () => void }) {
@@ -123,6 +89,8 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
   const chosen = useSettings().shotFields;
   const [draft, setDraft] = useDraft<EntryDraft>(`shot ${block.id}`, FRESH);
   const [choosing, setChoosing] = useState(false);
+  /** How often the fields were filled with figures that were there before. */
+  const [filled, setFilled] = useState(0);
   const sent = useRef(new Set<string>());
   const holder = useRef<HTMLFormElement>(null);
   const { typed, correcting, pending } = draft;
@@ -168,7 +136,7 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
 
   const toCorrect = (shot: ShotWire | undefined): void => {
     if (shot) setDraft((d) => ({ ...d, typed: typedFrom(shot, ENTRY_FIELDS, units), correcting: shot.id }));
-    figures.focus(chosen[0]);
+    setFilled((n) => n + 1);
   };
   const at = block.shots.findIndex((s) => s.id === correcting);
   const lastShot = block.shots.at(-1);
@@ -206,6 +174,12 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
     },
   });
   const { focus } = figures;
+  // Only once the figures stand in the fields can the first be selected, so that what is typed takes its place.
+  useEffect(() => {
+    if (filled > 0) focus(undefined);
+    // Once for each time that they are filled.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [filled]);
   // The first figure takes the focus when the block opens; not on a tablet, where a keyboard would cover the page.
   useEffect(() => {
     if (window.matchMedia('(pointer: fine)').matches) focus(undefined);
@@ -279,6 +253,7 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
             pending: d.pending.filter((p) => p.id !== id),
           }));
           refuse(id, null);
+          setFilled((n) => n + 1);
         }}
         onAgain={(shot) => {
           refuse(shot.id, null);

@@ -148,6 +148,20 @@ describe('shots that are put right', () => {
     expect(club().value).toBe('');
     expect(asked).toEqual([]);
   });
+  test('what stands there is selected, so that what is typed takes its place and is not added to it', async () => {
+    takes = () => 'refused';
+    show(block(shot('a'), shot('z', { values: { clubSpeedMps: 46.49216 } })));
+    const selected = (): string => club().value.slice(club().selectionStart!, club().selectionEnd!);
+    key('*');
+    expect([selected(), document.activeElement]).toEqual(['104.0', club()]);
+    key('*');
+    expect(selected()).toBe('100.0');
+    key('Escape');
+    type('99', '');
+    await screen.findByText(/99 mph cannot be/);
+    press('Put it back into the fields');
+    expect([selected(), document.activeElement]).toEqual(['99.0', club()]);
+  });
   test('the correction goes to that shot and adds none', async () => {
     show(block(shot('a'), shot('z')));
     key('*');
