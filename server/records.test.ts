@@ -262,6 +262,20 @@ describe('erasing a student', () => {
       hasLink: true,
     });
     expect(said.backups).toHaveLength(1);
+    // The name of a backup holds the second: who came within it may be in it, who came after it is not.
+    for (const [afterS, named] of [
+      [0.9, 1],
+      [1.1, 0],
+      [-60, 1],
+    ] as const) {
+      await on.db.query(`update students set created_at = $1::timestamptz + make_interval(secs => $2) where id = $3`, [
+        said.backups[0]!.madeAt,
+        afterS,
+        gone.studentId,
+      ]);
+      const { backups } = (await on.call('get', `/students/${gone.studentId}/erasure`)).body as ErasureAnswer;
+      expect([afterS, backups.length]).toEqual([afterS, named]);
+    }
     const [own] = await on.db.query<{ id: string }>('select id from videos where lesson_id = $1', [gone.lessonId]);
     await on.call('get', `/videos/${own!.id}/file`).expect(200);
     await on.call('delete', `/students/${gone.studentId}`, { name: 'Somebody' }).expect(422);

@@ -26,6 +26,9 @@ interface Backed {
   readonly madeAt: string;
 }
 
+/** The name of a backup says the second in which it was begun: who came in that second may be in it, ms. */
+const BACKUP_NAMES_MS = 1000;
+
 /** What erasing a student takes away, and what is left of it elsewhere. */
 export async function erasureOf(
   db: Db,
@@ -56,7 +59,7 @@ export async function erasureOf(
     hasLink: link !== undefined,
     learnedFrom: confirmed?.n ?? 0,
     backups: backups.list
-      .filter((b) => Date.parse(b.madeAt) >= student.created_at.getTime())
+      .filter((b) => Date.parse(b.madeAt) > student.created_at.getTime() - BACKUP_NAMES_MS)
       .map(({ name, madeAt }) => ({
         name,
         madeAt,
