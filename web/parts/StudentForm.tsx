@@ -36,8 +36,8 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     const { heightCm: _cm, goalSpeed: _speed, ...rest } = t;
     const before = stored();
     // A figure that is not touched keeps its own digits.
-    const kept = <N extends 'heightCm' | 'massKg' | 'goalSpeed'>(
-      name: N,
+    const kept = (
+      name: 'heightCm' | 'massKg' | 'goalSpeed',
       value: number | null | undefined,
       toSi: (typed: number) => number = (v) => v,
     ): number | null => {

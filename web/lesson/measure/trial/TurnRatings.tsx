@@ -22,9 +22,11 @@ function OneTurn({ trial, turn, lesson }: { trial: TrialWire; turn: TrialTurnWir
   // Marks tapped faster than the server answers build on each other, not on what it said last.
   const [tapped, setTapped] = useState<TrialTurnWire['dots'] | null>(null);
   const marks = tapped ?? turn.dots;
-  const mark = (next: TrialTurnWire['dots']): void => {
-    setTapped(next);
-    say.mutate({ dots: next }, { onSettled: () => setTapped(null) });
+  // Only the newest of several is told of, whatever it says: with it all are with the server.
+  const tell = (body: Partial<TurnRating>): void => say.mutate(body, { onSettled: () => setTapped(null) });
+  const mark = (dots: TrialTurnWire['dots']): void => {
+    setTapped(dots);
+    tell({ dots });
   };
   const label = trial.said.conditions[turn.condition]?.label ?? '';
   const dots = marks.map((d, i) => ({
@@ -38,7 +40,7 @@ function OneTurn({ trial, turn, lesson }: { trial: TrialWire; turn: TrialTurnWir
       <Choice
         label={`${label}: how free, 0–10`}
         value={turn.ease === null ? null : String(turn.ease)}
-        onChange={(v) => say.mutate({ ease: Number(v) })}
+        onChange={(v) => tell({ ease: Number(v) })}
         options={EASE}
       />
       <details>
@@ -50,7 +52,7 @@ function OneTurn({ trial, turn, lesson }: { trial: TrialWire; turn: TrialTurnWir
         <Choice
           label="Where was the swish"
           value={turn.swish}
-          onChange={(swish) => say.mutate({ swish })}
+          onChange={(swish) => tell({ swish })}
           options={SWISH_PLACES.map((p) => ({ id: p.id, name: p.id }))}
         />
         <Row>
