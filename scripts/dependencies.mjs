@@ -30,7 +30,9 @@ export function lockProblems() {
   const wrong = [];
   for (const [name, wanted] of Object.entries({ ...dependencies, ...devDependencies })) {
     const locked = packages[`node_modules/${name}`]?.version;
-    if (locked !== wanted) wrong.push(`${name}: package.json has ${wanted}, the lock file ${locked ?? 'none'}`);
+    // An alias says the package as well: npm:name@version.
+    if (locked !== wanted.slice(wanted.lastIndexOf('@') + 1))
+      wrong.push(`${name}: package.json has ${wanted}, the lock file ${locked ?? 'none'}`);
   }
   for (const [path, p] of Object.entries(packages))
     if (path !== '' && !p.link && !p.integrity) wrong.push(`${path}: no hash in the lock file`);

@@ -117,7 +117,7 @@ export function buildProgram(options = {}) {
     // Built beside the old one and then put in its place: a program that runs never sees half of another.
     const half = `${BUILT}.new`;
     rmSync(half, { recursive: true, force: true });
-    const tsc = ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.build.json', '--outDir', half];
+    const tsc = ['node_modules/typescript-native/bin/tsc', '-p', 'tsconfig.build.json', '--outDir', half];
     const compiled = run(process.execPath, tsc, options);
     if (compiled !== 0) return compiled;
     for (const folder of ALONG) cpSync(join(ROOT, folder), join(half, folder), { recursive: true });

@@ -64,10 +64,12 @@ console.log('\n— lint and types');
 buildProgram();
 buildWeb();
 await Promise.all([
-  beside('eslint', 'eslint/bin/eslint.js', '.', '--max-warnings', '0'),
   (async () => {
-    await beside('tsc', 'typescript/bin/tsc', '--noEmit');
-    await beside('prettier', 'prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn');
+    await beside('tsc', 'typescript-native/bin/tsc', '--noEmit');
+    await beside('oxlint', 'oxlint/bin/oxlint', '.');
+    await beside('oxfmt', 'oxfmt/bin/oxfmt', '--check', '.');
+  })(),
+  (async () => {
     await cruise('imports', '.dependency-cruiser.cjs');
     await cruise('folders', '.folders-cruiser.cjs');
     await script('dependencies', 'dependencies.mjs', 'check');

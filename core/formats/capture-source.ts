@@ -45,9 +45,9 @@ export function sourceFromC3d(file: C3dFile, fileName: string): CaptureSource {
   };
 }
 
-const TIME = /^(time|t)(?:[ _(\[]+(s|sec|ms)[)\]]?)?$/i;
-const AXIS = /^(.+?)[ _.]([xyz])(?:[ _(\[]+(mm|cm|m|in)[)\]]?)?$/i;
-const UNIT = /[ _(\[]+(dps|deg\/s|°\/s|deg|rad\/s|rad_s|rad|n|nm|n\.mm|mm|cm|m|%|pct)[)\]]?$/i;
+const TIME = /^(time|t)(?:[ _([]+(s|sec|ms)[)\]]?)?$/i;
+const AXIS = /^(.+?)[ _.]([xyz])(?:[ _([]+(mm|cm|m|in)[)\]]?)?$/i;
+const UNIT = /[ _([]+(dps|deg\/s|°\/s|deg|rad\/s|rad_s|rad|n|nm|n\.mm|mm|cm|m|%|pct)[)\]]?$/i;
 
 /** Numeric columns of any table with a time column: triples of x, y, z are points, the rest channels. */
 export function sourceFromTable(text: string, fileName: string): CaptureSource | undefined {

@@ -3,6 +3,7 @@ import { Problem } from './problem.ts';
 
 /** Deepest nesting of what is sent: marks of a video, the deepest, need eight. */
 const DEEPEST = 24;
+// oxlint-disable-next-line no-control-regex -- the very sign it looks for
 const NUL = /\u0000/;
 
 function check(value: unknown, where: string, depth: number): void {

@@ -88,7 +88,7 @@ export const themes: Record<Theme['name'], Theme> = {
 };
 
 declare module 'styled-components' {
-  // eslint-disable-next-line @typescript-eslint/no-empty-object-type
+  // oxlint-disable-next-line typescript/no-empty-object-type
   export interface DefaultTheme extends Theme {}
 }
 

@@ -62,7 +62,7 @@ export function LadderEditor({ rungs, onChange }: { rungs: readonly string[]; on
       </Grid>
       <ol>
         {steps.map((s, i) => {
-          const [scale, value = ''] = s.split(' ') as [Scale, string];
+          const [scale, value = ''] = s.split(' ') as [Scale, string?];
           return (
             <li key={i}>
               {SCALE_LABELS[scale]}: {words(scale, value)}

@@ -7,6 +7,7 @@ import { ButtonLink, PrimaryButton, TextField } from '../kit/controls.tsx';
 import { DataTable, Failed, Page, Soft, Waiting } from '../kit/layout.tsx';
 import { NotchStick, stickSentence } from '../parts/NotchStick.tsx';
 import { NotOnPaper, Sheet } from './paper-style.tsx';
+import { useNow } from '../kit/use-now.ts';
 
 const DAY = 'yyyy-MM-dd';
 const shown = (iso: string): string => format(new Date(iso), 'd MMM yyyy');
@@ -16,7 +17,7 @@ export default function SeasonPaper() {
   const { id = '' } = useParams();
   const units = useUnits();
   const [params, setParams] = useSearchParams();
-  const now = new Date();
+  const now = useNow();
   const from = params.get('from') ?? format(subYears(now, 1), DAY);
   const to = params.get('to') ?? format(now, DAY);
   const student = useQuery({ queryKey: ['student', id], queryFn: () => ask('GET /students/:id', { id }) });

@@ -111,7 +111,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
   useEffect(() => {
     setDraft(typed);
     // The draft's setter is anew at each drawing and does the same.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [typed]);
   const save = useMutation({
     mutationFn: (values: Typed) => ask('PUT /students/:id', { id, body: toInput(values) }),

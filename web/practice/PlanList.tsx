@@ -10,6 +10,7 @@ import { WeekStrip } from '../parts/WeekStrip.tsx';
 import { doneOf, keptFlow, keptRun, type DayState } from './run-state.ts';
 import { plannedOn, shownWeek } from '../parts/shown-week.ts';
 import { flowClosed, notToday, painToday } from './today.ts';
+import { useNow } from '../kit/use-now.ts';
 
 /** Stop for today: what was said of pain, and where to turn. */
 function PainStop() {
@@ -39,7 +40,7 @@ export function PlanList({
   onStart: (drillId: string) => void;
   onFlow: () => void;
 }) {
-  const now = new Date();
+  const now = useNow();
   const planned = plannedOn(plan, now);
   const shown = shownWeek(plan, now);
   const stopped = painToday(plan, day, now);

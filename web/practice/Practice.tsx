@@ -21,6 +21,7 @@ import { PlanList } from './PlanList.tsx';
 import { dayState, forgetPlan, keepDay, storedPlan, storePlan } from './run-state.ts';
 import { flowClosed, notToday } from './today.ts';
 import { WarmUp } from './WarmUp.tsx';
+import { useNow } from '../kit/use-now.ts';
 
 const Phone = styled.main`
   max-width: 480px;
@@ -83,6 +84,7 @@ function Kept() {
 function Screens({ token, plan, refetch }: { token: string; plan: PracticeAnswer; refetch: () => void }) {
   const [params, setParams] = useSearchParams();
   const [day, setDay] = useState(() => dayState(token));
+  const now = useNow();
   const drill = plan.drills.find((d) => d.id === params.get('drill'));
   const flow = params.get('flow') ? plan.protocol : null;
   const back = (): void => {
@@ -96,7 +98,7 @@ function Screens({ token, plan, refetch }: { token: string; plan: PracticeAnswer
         <strong>Your plan is closed.</strong> {plan.planClosedBecause.join(' ')}
       </Notice>
     );
-  if (flow && flowClosed(plan, day, new Date()).length === 0)
+  if (flow && flowClosed(plan, day, now).length === 0)
     return !day.warmedUp && fullIntentSwings(flow.said) > 0 ? (
       <WarmUp onDone={() => setDay(keepDay(token, { warmedUp: true }))} onBack={back} />
     ) : (
@@ -104,7 +106,7 @@ function Screens({ token, plan, refetch }: { token: string; plan: PracticeAnswer
     );
   if (plan.drills.length === 0 && !plan.protocol)
     return <Notice tone="info">No plan yet. Your instructor makes it in the next lesson.</Notice>;
-  if (!drill || notToday(plan, drill, day, new Date()).length > 0)
+  if (!drill || notToday(plan, drill, day, now).length > 0)
     return (
       <PlanList
         token={token}

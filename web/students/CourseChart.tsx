@@ -9,6 +9,7 @@ import { rungWords } from '../../core/catalogue/rungs.ts';
 import { useUnits } from '../base/session.tsx';
 import { linear, XTicks, YTicks } from '../kit/chart.tsx';
 import { Soft } from '../kit/layout.tsx';
+import { useNow } from '../kit/use-now.ts';
 
 const LEFT = 92;
 const RIGHT = 18;
@@ -50,13 +51,14 @@ function mainCondition(speeds: CourseAnswer['speeds']): string | undefined {
 /** The record on one time axis: speeds and notches, lessons, targets, drills with rungs, practice, pain, screens, films; each leads to its place. */
 export function CourseChart({ course, studentId }: { course: CourseAnswer; studentId: string }) {
   const units = useUnits();
+  const now = useNow();
   const days = [
     ...course.lessons.map((l) => l.startsAt),
     ...course.toCome.map((a) => a.startsAt),
     ...course.practice.map((p) => p.day),
     ...course.pains.map((p) => p.notedAt),
     ...course.screens.map((s) => s.takenOn),
-    new Date().toISOString(),
+    now.toISOString(),
   ].map((d) => Date.parse(d));
   const first = addDays(new Date(Math.min(...days)), -2);
   const last = addDays(new Date(Math.max(...days)), 3);
@@ -92,7 +94,7 @@ export function CourseChart({ course, studentId }: { course: CourseAnswer; stude
   const months = Array.from({ length: Math.ceil(span / 28) + 2 }, (_, i) => addMonths(startOfMonth(first), i)).filter(
     (m) => m >= first && m <= last,
   );
-  const end = (to: string | null): number => (to ? x(to) : x(new Date()));
+  const end = (to: string | null): number => (to ? x(to) : x(now));
   const lesson = (id: string, station: string): string => `/lessons/${id}/${station}`;
   const dayWords = (at: string): string => format(new Date(at), 'd MMM yyyy');
   return (
@@ -135,14 +137,7 @@ export function CourseChart({ course, studentId }: { course: CourseAnswer; stude
             format={(v) => format(new Date(v), 'MMM yy')}
             grid={[SPEED.top, height - 18]}
           />
-          <line
-            x1={x(new Date())}
-            x2={x(new Date())}
-            y1={SPEED.top}
-            y2={height - 18}
-            stroke="var(--slate)"
-            strokeDasharray="2 4"
-          />
+          <line x1={x(now)} x2={x(now)} y1={SPEED.top} y2={height - 18} stroke="var(--slate)" strokeDasharray="2 4" />
           {shown.length > 0
             ? speedTicks.map((v) => (
                 <line key={v} x1={LEFT} x2={width - RIGHT} y1={y(v)} y2={y(v)} stroke="var(--line)" />

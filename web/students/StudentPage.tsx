@@ -21,6 +21,7 @@ import { ForRole } from '../parts/ForRole.tsx';
 import { Removed } from '../parts/Removed.tsx';
 import { AppointmentForm } from '../today/AppointmentForm.tsx';
 import { ScreenForm } from '../parts/ScreenForm.tsx';
+import { useNow } from '../kit/use-now.ts';
 
 const Name = styled.h1`
   overflow-wrap: anywhere;
@@ -91,6 +92,7 @@ export default function StudentPage() {
     onSuccess: () => queryClient.invalidateQueries(),
   });
   const [booking, setBooking] = useState(false);
+  const now = useNow();
   if (query.isPending) {
     return (
       <Page>
@@ -155,7 +157,7 @@ export default function StudentPage() {
       <Removed studentId={id} />
       {booking ? (
         <AppointmentForm
-          day={format(new Date(), 'yyyy-MM-dd')}
+          day={format(now, 'yyyy-MM-dd')}
           student={{ id, name: student.name }}
           onDone={() => setBooking(false)}
         />

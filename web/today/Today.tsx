@@ -11,6 +11,7 @@ import { ForRole } from '../parts/ForRole.tsx';
 import { Removed } from '../parts/Removed.tsx';
 import { AppointmentForm } from './AppointmentForm.tsx';
 import { DayRow } from './DayRow.tsx';
+import { useNow } from '../kit/use-now.ts';
 
 const Columns = styled.div`
   display: grid;
@@ -56,6 +57,7 @@ function Inbox({ entries }: { entries: readonly InboxEntry[] }) {
 export default function Today() {
   const today = useQuery({ queryKey: ['today'], queryFn: () => ask('GET /today') });
   const [making, setMaking] = useState(false);
+  const now = useNow();
   if (today.isPending) {
     return (
       <Page>
@@ -74,7 +76,7 @@ export default function Today() {
   return (
     <Page>
       <Spread>
-        <h1>{format(new Date(), 'EEEE, d MMMM')}</h1>
+        <h1>{format(now, 'EEEE, d MMMM')}</h1>
         <Row>
           <ForRole to="POST /appointments">
             <Button onPress={() => setMaking((m) => !m)} aria-expanded={making}>
@@ -90,7 +92,7 @@ export default function Today() {
         </Notice>
       )}
       <Removed kinds={['appointment']} />
-      {making ? <AppointmentForm day={format(new Date(), 'yyyy-MM-dd')} onDone={() => setMaking(false)} /> : null}
+      {making ? <AppointmentForm day={format(now, 'yyyy-MM-dd')} onDone={() => setMaking(false)} /> : null}
       <Columns>
         {lessons.length === 0 ? (
           <Card>

@@ -11,6 +11,7 @@ import { ForRole } from '../parts/ForRole.tsx';
 import { Removed } from '../parts/Removed.tsx';
 import { AppointmentForm } from './AppointmentForm.tsx';
 import { MoveAppointment } from './MoveAppointment.tsx';
+import { useNow } from '../kit/use-now.ts';
 
 const DAYS = 7;
 const Seven = styled.ol`
@@ -104,8 +105,9 @@ export default function Week() {
   const [params, setParams] = useSearchParams();
   const [chosen, setChosen] = useState<string | null>(null);
   const [making, setMaking] = useState<string | null>(null);
+  const now = useNow();
   const asked = new Date(`${params.get('day')}T12:00`);
-  const monday = startOfWeek(isValid(asked) ? asked : new Date(), { weekStartsOn: 1 });
+  const monday = startOfWeek(isValid(asked) ? asked : now, { weekStartsOn: 1 });
   const query = { from: monday.toISOString(), to: addDays(monday, DAYS).toISOString() };
   const list = useQuery({
     queryKey: ['appointments', query.from],

@@ -4,7 +4,17 @@ import type { Figure, Prop, Thing } from './figure.ts';
 export type Point = readonly [x: number, y: number];
 /** Part that a shape draws; a screen or a page gives it its colour. */
 export type Role =
-  'ground' | 'ball' | 'prop' | 'loud' | 'trail' | 'lead' | 'trunk' | 'head' | 'arm' | 'far arm' | 'club';
+  | 'ground'
+  | 'ball'
+  | 'prop'
+  | 'loud'
+  | 'trail'
+  | 'lead'
+  | 'trunk'
+  | 'head'
+  | 'arm'
+  | 'far arm'
+  | 'club';
 export type Shape =
   | { readonly kind: 'line'; readonly role: Role; readonly points: readonly Point[]; readonly width: number }
   | {

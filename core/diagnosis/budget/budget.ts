@@ -20,7 +20,12 @@ import {
 } from './subsets.ts';
 
 export type BudgetVerdict =
-  'speed-first' | 'strike-first' | 'launch-first' | 'direction-first' | 'both-alike' | 'cannot-say';
+  | 'speed-first'
+  | 'strike-first'
+  | 'launch-first'
+  | 'direction-first'
+  | 'both-alike'
+  | 'cannot-say';
 
 export interface Budget {
   readonly shots: number;

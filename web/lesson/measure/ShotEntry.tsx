@@ -178,13 +178,13 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
   useEffect(() => {
     if (filled > 0) focus(undefined);
     // Once for each time that they are filled.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [filled]);
   // The first figure takes the focus when the block opens; not on a tablet, where a keyboard would cover the page.
   useEffect(() => {
     if (window.matchMedia('(pointer: fine)').matches) focus(undefined);
     // Once for each block.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [block.id]);
   const set = (f: EntryField, v: string): void => setDraft((d) => ({ ...d, typed: { ...d.typed, [f.id]: v } }));
   const refused = pending.flatMap((p) => (refusals.has(p.id) ? [{ shot: p, error: refusals.get(p.id) }] : []));

@@ -62,7 +62,7 @@ function CorrectedRow({
   useEffect(() => {
     focus(undefined);
     // When the row opens.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, []);
   return (
     <tr ref={holder} onKeyDown={figures.onKeyDown}>

@@ -9,7 +9,7 @@ import { TASKS, type TaskInput, type TaskName } from '../../workers/tasks.ts';
 // The sums that a worker does, on the page itself.
 jest.unstable_mockModule('../../workers/run.ts', () => ({
   useTask: (name: TaskName, input: TaskInput<TaskName>, _: boolean, key: unknown) => {
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- as the product's own: the key stands for the input
+    // oxlint-disable-next-line react/exhaustive-deps -- as the product's own: the key stands for the input
     const data = useMemo(() => (TASKS[name] as (i: unknown) => unknown)(input), [JSON.stringify(key)]);
     return { data, error: null, isFetching: false };
   },

@@ -21,6 +21,7 @@ import { useLessonWrite, usePrescribe } from '../common/data.ts';
 import { ChoiceCard } from './ChoiceCard.tsx';
 import { trialPlace } from '../common/trial-place.ts';
 import { DoseOf, pick, pickDraft, type Picked } from './DoseOf.tsx';
+import { useNow } from '../../kit/use-now.ts';
 
 const MOST_DRILLS = 3;
 const Lanes = styled.div`
@@ -45,7 +46,8 @@ function Dropped({ thread }: { thread: ThreadWire }) {
 
 function PlanView({ plan, programmeDays }: { plan: PlanWire; programmeDays: PrescribeAnswer['programmeDays'] }) {
   const drills = plan.drills.filter((d) => d.state === 'running');
-  const shown = programmeDays && shownWeek({ ...plan, drills, programmeDays }, new Date());
+  const now = useNow();
+  const shown = programmeDays && shownWeek({ ...plan, drills, programmeDays }, now);
   return (
     <Card aria-label="Plan of this lesson">
       <Spread>

@@ -72,7 +72,7 @@ export function PictureBench({
     startFrame: startFrame ?? undefined,
   });
   const { marked, change, undo, canUndo, state, problem } = useMarks(
-    useMemo(() => ({ view: video.view, marks: video.marks }), [video.id]), // eslint-disable-line react-hooks/exhaustive-deps -- the marks live here once opened
+    useMemo(() => ({ view: video.view, marks: video.marks }), [video.id]), // oxlint-disable-line react/exhaustive-deps -- the marks live here once opened
     (m) => saveMarks(video, m),
   );
   const { marks, view } = marked;

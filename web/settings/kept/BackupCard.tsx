@@ -10,7 +10,7 @@ export const useBackups = () => useQuery({ queryKey: ['backups'], queryFn: () =>
 
 /** The last good backup and its age, one made now, and those there are, to be kept elsewhere. */
 export function BackupCard() {
-  const { data, error, refetch } = useBackups();
+  const { data, error, refetch, dataUpdatedAt } = useBackups();
   const make = useMutation({
     mutationFn: () => ask('POST /backups'),
     onSuccess: (answer) => queryClient.setQueryData(['backups'], answer),
@@ -23,7 +23,7 @@ export function BackupCard() {
   if (takesPlace(error, data)) return <Failed error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting what="the backups" />;
   const [last] = data.backups;
-  const now = new Date();
+  const now = new Date(dataUpdatedAt);
   return (
     <Card aria-label="Backups">
       <h2>Backups</h2>

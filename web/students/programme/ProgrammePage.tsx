@@ -8,6 +8,7 @@ import { ask, queryClient, takesPlace } from '../../base/api.ts';
 import { useMay } from '../../base/session.tsx';
 import { QuietButton } from '../../kit/controls.tsx';
 import { Card, Cautions, Failed, Notice, Page, Row, SideScroll, Soft, Spread, Waiting } from '../../kit/layout.tsx';
+import { useNow } from '../../kit/use-now.ts';
 import { Calendar } from './Calendar.tsx';
 import { WeeksChart } from './WeeksChart.tsx';
 import { WishForm } from './WishForm.tsx';
@@ -16,6 +17,7 @@ const dayName = (date: string): string => format(parseISO(date), 'd MMM');
 
 function Laid({ studentId, programme }: { studentId: string; programme: ProgrammeWire }) {
   const may = useMay();
+  const now = useNow();
   const [told, setTold] = useState('');
   const refresh = (): Promise<void> => queryClient.invalidateQueries({ queryKey: ['student', studentId] });
   const move = useMutation({
@@ -73,7 +75,7 @@ function Laid({ studentId, programme }: { studentId: string; programme: Programm
         <SideScroll>
           <Calendar
             days={programme.days}
-            today={format(new Date(), 'yyyy-MM-dd')}
+            today={format(now, 'yyyy-MM-dd')}
             onMove={may('POST /students/:id/programme/move') ? (from, to) => move.mutate({ from, to }) : null}
           />
         </SideScroll>

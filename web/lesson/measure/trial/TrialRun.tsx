@@ -71,7 +71,7 @@ function Turns({ trial, lesson }: { trial: TrialWire; lesson: LessonAnswer }) {
   useEffect(() => {
     // Only what devices measured goes on by itself: marks and ratings are still being given.
     if (byItself && full && running && running.dots.length === 0 && next) on();
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each turn that is full
+    // oxlint-disable-next-line react/exhaustive-deps -- once for each turn that is full
   }, [full, running?.id, byItself]);
   return (
     <>
