@@ -31,25 +31,30 @@ export interface RecordTable {
 interface Column extends Row {
   readonly table_name: string;
   readonly column_name: string;
-  readonly is_identity: 'YES' | 'NO';
+  readonly is_identity: boolean;
   readonly is_key: boolean;
   /** Table that the column refers to, where a row without it cannot be. */
   readonly owner: string | null;
   readonly is_account: boolean;
 }
 
+// From the catalogue itself: its view in "information_schema" takes a hundred times as long.
 const columnsOf = (db: Db): Promise<Column[]> =>
   db.query(
-    `select c.table_name, c.column_name, c.is_identity,
-       exists (select 1 from pg_index i where i.indrelid = a.attrelid and i.indisprimary and a.attnum = any(i.indkey)) as is_key,
-       (select p.relname::text from pg_constraint k join pg_class p on p.oid = k.confrelid where k.contype = 'f' and k.conrelid = a.attrelid
-          and a.attnum = any(k.conkey) and a.attnotnull and p.relname <> 'practices' order by p.relname limit 1) as owner,
-       exists (select 1 from pg_constraint k join pg_class p on p.oid = k.confrelid where k.contype = 'f' and k.conrelid = a.attrelid
-          and a.attnum = any(k.conkey) and p.relname = 'instructors') as is_account
-     from information_schema.columns c
-       join pg_class t on t.relname = c.table_name and t.relnamespace = 'public'::regnamespace
-       join pg_attribute a on a.attrelid = t.oid and a.attname = c.column_name
-     where c.table_schema = 'public' order by c.table_name, c.ordinal_position`,
+    `with refers as materialized (
+         select k.conrelid, k.conkey, p.relname::text as to_table from pg_constraint k join pg_class p on p.oid = k.confrelid
+          where k.contype = 'f'),
+       keys as materialized (select indrelid, indkey from pg_index where indisprimary)
+     select t.relname::text as table_name, a.attname::text as column_name, a.attidentity <> '' as is_identity,
+       coalesce(a.attnum = any(keys.indkey), false) as is_key,
+       (select r.to_table from refers r where r.conrelid = t.oid and a.attnum = any(r.conkey) and a.attnotnull
+          and r.to_table <> 'practices' order by r.to_table limit 1) as owner,
+       exists (select 1 from refers r where r.conrelid = t.oid and a.attnum = any(r.conkey)
+          and r.to_table = 'instructors') as is_account
+     from pg_class t
+       join pg_attribute a on a.attrelid = t.oid and a.attnum > 0 and not a.attisdropped
+       left join keys on keys.indrelid = t.oid
+     where t.relnamespace = 'public'::regnamespace and t.relkind = 'r' order by t.relname, a.attnum`,
   );
 
 const UUID = /^[0-9a-f-]{36}$/i;
@@ -75,7 +80,7 @@ export async function recordTables(
   for (const name of await tablesInOrder(db)) {
     if (NOT_OF_RECORDS.has(name)) continue;
     const own = columns.filter((c) => c.table_name === name);
-    const counted = own.find((c) => c.is_identity === 'YES');
+    const counted = own.find((c) => c.is_identity);
     const owner = own.find((c) => c.owner !== null && c.column_name !== 'practice_id' && found.has(c.owner));
     const ofOwner = owner && found.get(owner.owner as string);
     const whose =
@@ -88,7 +93,7 @@ export async function recordTables(
     found.set(name, {
       name,
       columns: own
-        .filter((c) => c.column_name !== 'practice_id' && c.is_identity === 'NO' && !c.is_account)
+        .filter((c) => c.column_name !== 'practice_id' && !c.is_identity && !c.is_account)
         .map((c) => c.column_name),
       isOf: [`t.practice_id = ${quoted(practiceId)}`, whose, WHOLE[name] ?? 'true'].join(' and '),
       order: counted
