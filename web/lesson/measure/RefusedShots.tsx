@@ -1,39 +1,63 @@
 import { messageOf } from '../../base/api.ts';
 import { useUnits } from '../../base/session.tsx';
 import { Button } from '../../kit/controls.tsx';
-import { Notice, Row, Spread } from '../../kit/layout.tsx';
+import { Notice, Row, Soft, Spread } from '../../kit/layout.tsx';
+import { speedOf, type Pending, type RefusedCorrection } from './entry-draft.ts';
 
-/** A shot that was added and that the server has not taken yet: it outlives the page, and its id makes a repeat harmless. */
-export interface Pending {
-  readonly id: string;
-  readonly struckAt: string;
-  readonly values: Readonly<Record<string, number | null>>;
-  readonly sure: boolean;
-}
-export const speedOf = ({ values }: Pending): number => values.clubSpeedMps ?? values.ballSpeedMps ?? 0;
-
-/** Shots that the server refused, each with its reason: nothing of them is lost by what is typed after them. */
+/** Shots and corrections that the server refused, each with its reason: nothing of them is lost by what is typed after them. */
 export function RefusedShots({
   shots,
+  corrections,
+  fieldsTaken,
   onBack,
   onAgain,
+  onCorrect,
+  onLeave,
 }: {
   shots: readonly { readonly shot: Pending; readonly error: unknown }[];
+  corrections: readonly RefusedCorrection[];
+  /** Something stands in the fields that would be lost. */
+  fieldsTaken: boolean;
   onBack: (shot: Pending) => void;
   onAgain: (shot: Pending) => void;
+  onCorrect: (correction: RefusedCorrection) => void;
+  onLeave: (correction: RefusedCorrection) => void;
 }) {
   const units = useUnits();
-  return shots.map(({ shot, error }) => (
-    <Notice key={shot.id} tone="stop" role="alert">
-      <Spread>
-        <span>
-          Not taken, {units.speed(speedOf(shot))}: {messageOf(error)}
-        </span>
-        <Row>
-          <Button onPress={() => onBack(shot)}>Put it back into the fields</Button>
-          <Button onPress={() => onAgain(shot)}>Try again</Button>
-        </Row>
-      </Spread>
-    </Notice>
-  ));
+  const back = (onPress: () => void) => (
+    <Button onPress={onPress} isDisabled={fieldsTaken}>
+      Put it back into the fields
+    </Button>
+  );
+  return (
+    <>
+      {shots.map(({ shot, error }) => (
+        <Notice key={shot.id} tone="stop" role="alert">
+          <Spread>
+            <span>
+              Not taken, {units.speed(speedOf(shot))}: {messageOf(error)}
+            </span>
+            <Row>
+              {back(() => onBack(shot))}
+              <Button onPress={() => onAgain(shot)}>Try again</Button>
+            </Row>
+          </Spread>
+        </Notice>
+      ))}
+      {corrections.map((c) => (
+        <Notice key={c.shotId} tone="stop" role="alert">
+          <Spread>
+            <span>A correction was not taken: {c.why}</span>
+            <Row>
+              {back(() => onCorrect(c))}
+              <Button onPress={() => onLeave(c)}>Drop the correction</Button>
+            </Row>
+          </Spread>
+        </Notice>
+      ))}
+      {fieldsTaken && shots.length + corrections.length > 0 ? (
+        <Soft>It can go back into the fields once what stands there is added or left.</Soft>
+      ) : null}
+    </>
+  );
 }

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { BlockWire, ShotWire } from '../../../api/types.ts';
-import { ask, newId, queryClient } from '../../base/api.ts';
+import { ask, messageOf, newId, queryClient } from '../../base/api.ts';
 import { useDraft } from '../../base/drafts.tsx';
 import { FIGURE_FIELD } from '../../base/keys.tsx';
 import { send } from '../../base/outbox.ts';
@@ -11,7 +11,16 @@ import { Button, PrimaryButton, QuietButton, TextField } from '../../kit/control
 import { Failed, Notice, Row, Soft, Spread } from '../../kit/layout.tsx';
 import { useLessonWrite } from '../common/data.ts';
 import { ENTRY_FIELDS, touched, typedFrom, type EntryField, type TypedFigures } from './entry-fields.ts';
-import { RefusedShots, speedOf, type Pending } from './RefusedShots.tsx';
+import {
+  FRESH,
+  holdsSomething,
+  speedOf,
+  withoutRefused,
+  withRefused,
+  type EntryDraft,
+  type Pending,
+} from './entry-draft.ts';
+import { RefusedShots } from './RefusedShots.tsx';
 import { useFigures } from './use-figures.ts';
 
 const Fields = styled.div`
@@ -23,14 +32,6 @@ const Fields = styled.div`
     width: 122px;
   }
 `;
-
-interface EntryDraft {
-  readonly typed: TypedFigures;
-  readonly pending: readonly Pending[];
-  /** Id of the shot that is put right; null while a new one is typed. */
-  readonly correcting: string | null;
-}
-const FRESH: EntryDraft = { typed: {}, pending: [], correcting: null };
 
 /** Which figures are typed, and in which order: as they are tapped. */
 function FieldOrder({ chosen, onDone }: { chosen: readonly string[]; onDone: () => void }) {
@@ -124,6 +125,14 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
   const patch = useLessonWrite(lessonId, ({ id, body, what }: { id: string; body: object; what: string }) =>
     send('PATCH', `/shots/${id}`, body, what),
   );
+  const correct = useLessonWrite(lessonId, async (to: { id: string; body: object; typed: TypedFigures }) => {
+    try {
+      return await send('PATCH', `/shots/${to.id}`, to.body, 'a figure put right');
+    } catch (error) {
+      setDraft((d) => withRefused(d, { shotId: to.id, typed: to.typed, why: messageOf(error) }));
+      throw error;
+    }
+  });
   const { mutate } = add;
   // What was added when the page went away is sent when it is back.
   useEffect(() => {
@@ -148,10 +157,8 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
     onTake: (values, sure) => {
       if (corrected) {
         const changed = touched(values, typed, typedFrom(corrected, ENTRY_FIELDS, units));
-        const put = { id: corrected.id, body: { values: changed, sure }, what: 'a figure put right' };
-        // Refused, it stands in the fields again.
         if (Object.keys(changed).length > 0)
-          patch.mutate(put, { onError: () => setDraft((d) => ({ ...d, typed, correcting: corrected.id })) });
+          correct.mutate({ id: corrected.id, body: { values: changed, sure }, typed });
         leave();
       } else if (correcting === null) {
         // The moment of typing counts, not that of sending.
@@ -188,6 +195,7 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
   }, [block.id]);
   const set = (f: EntryField, v: string): void => setDraft((d) => ({ ...d, typed: { ...d.typed, [f.id]: v } }));
   const refused = pending.flatMap((p) => (refusals.has(p.id) ? [{ shot: p, error: refusals.get(p.id) }] : []));
+  const waiting = draft.refusedCorrections ?? [];
   return (
     <form
       ref={holder}
@@ -246,8 +254,16 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
       {choosing ? <FieldOrder chosen={chosen} onDone={() => setChoosing(false)} /> : null}
       <RefusedShots
         shots={refused}
+        corrections={waiting}
+        fieldsTaken={holdsSomething(draft)}
+        onCorrect={(c) => {
+          setDraft((d) => ({ ...withoutRefused(d, c), typed: c.typed, correcting: c.shotId }));
+          setFilled((n) => n + 1);
+        }}
+        onLeave={(c) => setDraft((d) => withoutRefused(d, c))}
         onBack={({ id, values }) => {
           setDraft((d) => ({
+            ...d,
             correcting: null,
             typed: typedFrom({ values } as unknown as ShotWire, ENTRY_FIELDS, units),
             pending: d.pending.filter((p) => p.id !== id),
@@ -261,6 +277,7 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
         }}
       />
       {patch.error ? <Failed error={patch.error} /> : null}
+      {correct.error && waiting.length === 0 ? <Failed error={correct.error} /> : null}
     </form>
   );
 }

@@ -197,6 +197,45 @@ describe('shots that are put right', () => {
     await waitFor(() => expect(sent('PATCH')).toHaveLength(2));
     expect(sent('PATCH')[1]).toEqual(sent('PATCH')[0]);
   });
+  test('refused after the next shot was begun, it waits beside it with its reason and overwrites nothing', async () => {
+    corrections = 'refused';
+    show(block(shot('z')));
+    key('*');
+    type('105', '150');
+    fireEvent.change(club(), { target: { value: '88' } });
+    await screen.findByText(/A correction was not taken: It cannot be/);
+    expect(club().value).toBe('88');
+    const back = (): HTMLButtonElement => screen.getByRole('button', { name: 'Put it back into the fields' });
+    expect(back().disabled).toBe(true);
+    club().focus();
+    key('Enter');
+    key('Enter');
+    await waitFor(() => expect(sent('POST')).toHaveLength(1));
+    corrections = 'taken';
+    fireEvent.click(back());
+    expect(club().value).toBe('105');
+    press('Keep the correction');
+    await waitFor(() => expect(sent('PATCH')).toHaveLength(2));
+    expect(sent('PATCH')[1]).toEqual(sent('PATCH')[0]);
+    expect(screen.queryByText(/was not taken/)).toBeNull();
+  });
+  test('of two corrections at once that are refused neither is lost', async () => {
+    corrections = 'refused';
+    show(block(shot('a'), shot('z')));
+    key('*');
+    type('105', '150');
+    key('*');
+    key('*');
+    type('106', '151');
+    await waitFor(() => expect(sent('PATCH')).toHaveLength(2));
+    await screen.findByText(/A correction was not taken/);
+    const first = club().value;
+    press('Leave it as it was');
+    fireEvent.click(screen.getByRole('button', { name: 'Put it back into the fields' }));
+    expect([first, club().value].sort()).toEqual(['105', '106']);
+    press('Leave it as it was');
+    expect(screen.queryByText(/was not taken/)).toBeNull();
+  });
   test('one that somebody removed meanwhile is not added a second time without a word', async () => {
     show(block(shot('a'), shot('z')));
     key('*');
