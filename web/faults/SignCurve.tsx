@@ -1,5 +1,6 @@
 import type { MeasuredSign, Population } from '../../core/catalogue/signs/signs.ts';
 import { linear, through, XTicks } from '../kit/chart.tsx';
+import { numberText } from '../kit/typed-number.ts';
 
 const WIDTH = 300;
 const HEIGHT = 92;
@@ -45,13 +46,7 @@ export function SignCurve({ sign, value }: { sign: MeasuredSign; value?: number 
       {value === undefined ? null : (
         <line x1={x(value)} x2={x(value)} y1={16} y2={FLOOR} stroke="var(--ink)" strokeWidth={2} />
       )}
-      <XTicks
-        scale={x}
-        at={x.ticks(5)}
-        y={HEIGHT - 6}
-        size={10}
-        format={(v) => `${String(v).replace('-', '−')}${sign.unit}`}
-      />
+      <XTicks scale={x} at={x.ticks(5)} y={HEIGHT - 6} size={10} format={(v) => `${numberText(v)}${sign.unit}`} />
     </svg>
   );
 }

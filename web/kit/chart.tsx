@@ -1,4 +1,5 @@
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
+import { numberText } from './typed-number.ts';
 
 export type Scale = ScaleLinear<number, number>;
 
@@ -47,4 +48,4 @@ export function YTicks({ scale, at, x, format = String, size = 12, grid }: Ticks
 }
 
 /** Seconds around the strike, as they are written on an axis. */
-export const fromStrike = (s: number): string => (s === 0 ? 'strike' : `${String(s).replace('-', '−')} s`);
+export const fromStrike = (s: number): string => (s === 0 ? 'strike' : `${numberText(s)} s`);

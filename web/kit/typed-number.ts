@@ -22,6 +22,9 @@ export function wrongNumber(text: string, least = -Infinity, most = Infinity): s
   if (number === null) return undefined;
   if (Number.isNaN(number)) return 'A number like 92.5.';
   if (number >= least && number <= most) return undefined;
-  if (least === -Infinity) return `At most ${most}.`;
-  return most === Infinity ? `At least ${least}.` : `Between ${least} and ${most}.`;
+  if (least === -Infinity) return `At most ${numberText(most)}.`;
+  return most === Infinity ? `At least ${numberText(least)}.` : `Between ${numberText(least)} and ${numberText(most)}.`;
 }
+
+/** A number as it is read: with a minus, not a hyphen. */
+export const numberText = (v: number): string => String(v).replace('-', '−');

@@ -4,6 +4,7 @@ import { useDraft } from '../../base/drafts.tsx';
 import { ask } from '../../base/api.ts';
 import { Button, PrimaryButton } from '../../kit/controls.tsx';
 import { Card, Failed, Notice, Row, Soft, Spread } from '../../kit/layout.tsx';
+import { numberText } from '../../kit/typed-number.ts';
 import { useLessonWrite } from '../common/data.ts';
 import { CircumstancesForm, circumstancesFrom, typedCircumstances } from './CircumstancesForm.tsx';
 
@@ -11,7 +12,7 @@ import { CircumstancesForm, circumstancesFrom, typedCircumstances } from './Circ
 export function circumstancesInWords(block: BlockWire): string {
   const c = block.circumstances;
   const number = (v: number | null | undefined, unit: string): string =>
-    v === null || v === undefined ? '' : `${v}${unit}`;
+    v === null || v === undefined ? '' : `${numberText(v)}${unit}`;
   return [
     c.device,
     c.ballKind,

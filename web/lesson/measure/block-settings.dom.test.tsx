@@ -29,7 +29,7 @@ describe('circumstances of a block', () => {
       altitudeM: null,
       carryNormalised: false,
     };
-    expect(circumstancesInWords(block(known))).toBe('radar · 0 °C · -3 m/s along · carry as flown');
+    expect(circumstancesInWords(block(known))).toBe('radar · 0 °C · −3 m/s along · carry as flown');
     show();
     expect(screen.getByText(/nothing on record yet/)).toBeTruthy();
   });

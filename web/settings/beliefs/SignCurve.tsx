@@ -2,6 +2,7 @@ import type { SignPopulations } from '../../../core/beliefs/beliefs.ts';
 import { MOST_AGAINST, MOST_FOR, signLogOdds, signMiddle } from '../../../core/diagnosis/findings.ts';
 import type { MeasuredSign } from '../../../core/catalogue/signs/signs.ts';
 import { linear, through } from '../../kit/chart.tsx';
+import { numberText } from '../../kit/typed-number.ts';
 
 const WIDTH = 640;
 const HEIGHT = 250;
@@ -32,7 +33,7 @@ export function SignCurve({ sign, pair }: { sign: MeasuredSign; pair: SignPopula
   const line = (y: (v: number) => number): string => through(values, x, y);
   const middle = signMiddle(own);
   const unit = sign.unit === '' || sign.unit === '°' ? sign.unit : ` ${sign.unit}`;
-  const written = (v: number): string => `${Number(v.toPrecision(3))}${unit}`.replace('-', '−');
+  const written = (v: number): string => `${numberText(Number(v.toPrecision(3)))}${unit}`;
   const anchor = (v: number): 'start' | 'middle' | 'end' =>
     x(v) < 90 ? 'start' : x(v) > WIDTH - 90 ? 'end' : 'middle';
   return (

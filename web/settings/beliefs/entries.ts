@@ -7,6 +7,7 @@ import { FAULTS, faultById } from '../../../core/catalogue/faults.ts';
 import { TRAINED_EYE } from '../../../core/catalogue/signs/seen-rates.ts';
 import { MEASURED_SIGNS, signById } from '../../../core/catalogue/signs/signs.ts';
 import { LEVELS, type Level } from '../../../core/catalogue/stages.ts';
+import { numberText } from '../../kit/typed-number.ts';
 
 /** Parts of the page, each a list of numbers. */
 export const BELIEF_PARTS = [
@@ -126,7 +127,7 @@ export function entriesOf(part: BeliefPart, beliefs: Beliefs): Entry[] {
   }));
 }
 
-const figure = (v: number): string => String(Number(v.toPrecision(4))).replace('-', '−');
+const figure = (v: number): string => numberText(Number(v.toPrecision(4)));
 
 /** A number in words with its unit. */
 export function valueWords(value: BeliefValue, unit: Entry['unit'], signUnit = ''): string {
