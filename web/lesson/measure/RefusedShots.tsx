@@ -47,7 +47,9 @@ export function RefusedShots({
       {corrections.map((c) => (
         <Notice key={c.shotId} tone="stop" role="alert">
           <Spread>
-            <span>A correction was not taken: {c.why}</span>
+            <span>
+              A correction to {Object.values(c.typed).filter(Boolean).join(', ')} was not taken: {c.why}
+            </span>
             <Row>
               {back(() => onCorrect(c))}
               <Button onPress={() => onLeave(c)}>Drop the correction</Button>

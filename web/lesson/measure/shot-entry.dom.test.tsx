@@ -84,6 +84,16 @@ describe('shots that are typed', () => {
     expect(document.activeElement).toBe(club());
   });
 
+  test('a figure beyond its limits says so at its field, and nothing is reckoned from it', () => {
+    show(block());
+    type('77');
+    fireEvent.change(document.activeElement!, { target: { value: '146101' } });
+    expect(screen.getByText(/^Between .* and /)).toBeTruthy();
+    expect(screen.queryByText(/× club speed/)).toBeNull();
+    fireEvent.change(document.activeElement!, { target: { value: '146' } });
+    expect(screen.getByText(/× club speed/)).toBeTruthy();
+  });
+
   test('one that the server refuses stays in sight with its reason while others are taken behind it', async () => {
     takes = (mph) => (mph === 100 ? 'refused' : 'taken');
     show(block());
@@ -203,7 +213,7 @@ describe('shots that are put right', () => {
     key('*');
     type('105', '150');
     fireEvent.change(club(), { target: { value: '88' } });
-    await screen.findByText(/A correction was not taken: It cannot be/);
+    await screen.findByText(/A correction to 105, 150 was not taken: It cannot be/);
     expect(club().value).toBe('88');
     const back = (): HTMLButtonElement => screen.getByRole('button', { name: 'Put it back into the fields' });
     expect(back().disabled).toBe(true);
@@ -228,7 +238,7 @@ describe('shots that are put right', () => {
     key('*');
     type('106', '151');
     await waitFor(() => expect(sent('PATCH')).toHaveLength(2));
-    await screen.findByText(/A correction was not taken/);
+    await screen.findByText(/A correction to .* was not taken/);
     const first = club().value;
     press('Leave it as it was');
     fireEvent.click(screen.getByRole('button', { name: 'Put it back into the fields' }));

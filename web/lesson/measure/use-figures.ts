@@ -37,8 +37,12 @@ export function useFigures({
 }): Figures {
   const units = useUnits();
   const [askedFor, setAskedFor] = useState('');
-  const doubts = useMemo(() => shotDoubts(siFrom(typed, fields, units), club), [typed, fields, units, club]);
   const wrong = (f: EntryField): string | undefined => wrongWith(typed[f.id] ?? '', f, units);
+  // A figure that is none, or beyond its limits, says so at its field; nothing is reckoned from it.
+  const doubts = useMemo(() => {
+    if (fields.some((f) => wrongWith(typed[f.id] ?? '', f, units) !== undefined)) return [];
+    return shotDoubts(siFrom(typed, fields, units), club);
+  }, [typed, fields, units, club]);
   const focus = (id: string | undefined): void => {
     const input = holder.current?.querySelector<HTMLInputElement>(id ? `input[name="${id}"]` : 'input');
     input?.focus();
