@@ -41,6 +41,7 @@ export default {
         '/tap-worklet\\.ts|^@fontsource': '<rootDir>/web/worker-url.test-double.ts',
       },
       testEnvironment: 'jsdom',
+      setupFilesAfterEnv: ['<rootDir>/web/test-patience.ts'],
       testMatch: ['<rootDir>/web/**/*.dom.test.{ts,tsx}'],
     },
     {
