@@ -2,7 +2,7 @@ import type { TodayAnswer } from '../api/day-types.ts';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type {
   BatteryAnswer,
   LedgerAnswer,
@@ -18,7 +18,6 @@ import { DemoClient } from './client.ts';
 import { cupDay, DEMO_SIGN_IN } from './seed.ts';
 import { STORIES } from './stories.ts';
 
-jest.setTimeout(240_000);
 let client: DemoClient;
 let students: StudentCard[];
 

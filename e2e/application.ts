@@ -85,7 +85,7 @@ export const test = base.extend<{ app: Application; quiet: void }, { shared: App
       await use(app);
       await app.stop();
     },
-    { scope: 'worker', timeout: 180_000 },
+    { scope: 'worker', timeout: 600_000 },
   ],
   app: async ({ shared }, use) => use(shared),
   quiet: [

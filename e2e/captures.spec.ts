@@ -121,9 +121,7 @@ test('several swings: band of the block, one laid over another of an earlier les
   await expect(panel.getByRole('row', { name: /lead arm .* °\/s/ })).toBeVisible();
 
   await panel.getByRole('button', { name: 'Fit the swing model to it' }).click();
-  await expect(panel.getByTestId('fit-sentence')).toContainText(/body stops, hands pass costs about/, {
-    timeout: 60_000,
-  });
+  await expect(panel.getByTestId('fit-sentence')).toContainText(/body stops, hands pass costs about/);
   await page.reload();
   await expect(panel.getByTestId('fit-sentence')).toContainText(/body stops, hands pass costs about/);
   await expect(panel.getByRole('button', { name: 'Fit it again' })).toBeVisible();

@@ -214,7 +214,7 @@ test('points are followed in the background and can be corrected', async ({ page
   await page.getByLabel('The next tap is').click();
   await page.getByRole('option', { name: /head, middle$/ }).click();
   await page.getByRole('button', { name: 'Follow this one' }).click();
-  await expect(page.getByText(/Followed over \d+ frames/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/Followed over \d+ frames/)).toBeVisible();
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
   const [{ id }] = tuple(1, (await api<LessonAnswer>(page, 'GET', `/lessons/${lessonId(page)}`)).videos);
   await expect

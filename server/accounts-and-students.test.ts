@@ -1,9 +1,8 @@
 import { tuple } from '../core/numeric/tuple.ts';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { LessonAnswer, StudentAnswer } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
 
-jest.setTimeout(120_000);
 let server: TestServer;
 beforeAll(async () => {
   server = await TestServer.open();

@@ -1,11 +1,9 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { AppointmentWire, BegunLessonWire, TodayAnswer } from '../api/day-types.ts';
 import type { RemovalWire } from '../api/types.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { startRungOf } from '../core/catalogue/drill-rungs.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 let other: string;

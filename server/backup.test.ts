@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { readdir } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { BackupsAnswer, LessonAnswer } from '../api/types.ts';
 import { Backups } from './backup/keep-backups.ts';
 import { checkBackup, restoreBackup } from './backup/restore-backup.ts';
@@ -14,7 +14,6 @@ import { examine } from './readings/doctor.ts';
 import { blankDatabase, testDatabase } from './test-databases.ts';
 import { temporaryFolder, TestServer, uuid } from './test-support.ts';
 
-jest.setTimeout(180_000);
 const FIXTURES = join(import.meta.dirname, '..', 'core', 'capture', 'fixtures', 'motion');
 const folder = mkdtempSync(join(tmpdir(), 'maple-backup-'));
 let server: TestServer;

@@ -1,9 +1,7 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { BeliefsAnswer, LedgerAnswer } from '../api/types.ts';
 import { must } from '../core/errors/must.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 beforeAll(async () => {

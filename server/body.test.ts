@@ -1,12 +1,10 @@
 import type { TodayAnswer } from '../api/day-types.ts';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { BatteryAnswer, LessonAnswer, PracticeAnswer, PrescribeAnswer, StudentAnswer } from '../api/types.ts';
 import { rungKeysOf, startRungOf } from '../core/catalogue/drill-rungs.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { ISOLATION_TESTS } from '../core/catalogue/isolation-tests.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 beforeAll(async () => {

@@ -2,11 +2,10 @@ import { forgetRemovals } from './records/removals.ts';
 import { tuple } from '../core/numeric/tuple.ts';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { LessonAnswer } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
 
-jest.setTimeout(120_000);
 let server: TestServer;
 beforeAll(async () => {
   server = await TestServer.open();

@@ -1,11 +1,10 @@
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { LedgerAnswer, LessonAnswer } from '../api/types.ts';
 import { ended, Processes, type Launched } from './test-process.ts';
 
-jest.setTimeout(240_000);
 const folder = mkdtempSync(join(tmpdir(), 'maple-cut-'));
 const processes = new Processes();
 let server: Launched;

@@ -1,12 +1,10 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { ShelfAnswer } from '../api/drill-types.ts';
 import type { LessonAnswer, PracticeAnswer, PrescribeAnswer, StudentAnswer } from '../api/types.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { copyOf } from '../core/catalogue/own-drill.ts';
 import { PROTOCOLS } from '../core/plan/protocols.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 /** Cookie of another practice. */

@@ -1,8 +1,6 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { ShotPage } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 let blockId: string;

@@ -1,13 +1,12 @@
 import type { RemovalWire } from '../api/types.ts';
 import { forgetRemovals } from './records/removals.ts';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { LessonAnswer } from '../api/types.ts';
 import { SOUND_BODY } from '../stand-ins/camera/body.ts';
 import { PLAIN_CAMERA, recordVideo } from '../stand-ins/camera/record-video.ts';
 import { playerSwing } from '../core/swing/player.ts';
 import { TestServer, uuid } from './test-support.ts';
 
-jest.setTimeout(120_000);
 let server: TestServer;
 let film: Uint8Array;
 beforeAll(async () => {

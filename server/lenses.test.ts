@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { LensesAnswer } from '../api/lens-types.ts';
 import type { LedgerAnswer, PrescribeAnswer } from '../api/types.ts';
 import { startRungOf } from '../core/catalogue/drill-rungs.ts';
@@ -8,8 +8,6 @@ import { LENSES } from '../core/catalogue/stages.ts';
 import { must } from '../core/errors/must.ts';
 import { disagreement } from '../core/lens/disagree.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 beforeAll(async () => {

@@ -1,11 +1,10 @@
 import { tuple } from '../core/numeric/tuple.ts';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { LedgerAnswer, LessonAnswer, MotionWire } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
 
-jest.setTimeout(120_000);
 const CAST = readFileSync(join(import.meta.dirname, '../core/capture/fixtures/motion/01-cast-500hz.csv'), 'utf8');
 const EVEN = readFileSync(join(import.meta.dirname, '../core/capture/fixtures/motion/00-even-240hz.csv'), 'utf8');
 

@@ -1,7 +1,7 @@
 import type { TodayAnswer } from '../api/day-types.ts';
 import { createServer, get, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { pino } from 'pino';
 import type { LessonAnswer, ReviewAnswer, StudentAnswer } from '../api/types.ts';
 import { createApp } from './app.ts';
@@ -9,7 +9,6 @@ import { ContentStore } from './content/content-store.ts';
 import { inlineWork } from './work/inline.ts';
 import { temporaryFolder, TestServer, uuid } from './test-support.ts';
 
-jest.setTimeout(120_000);
 let server: TestServer;
 let http: Server;
 let port = 0;

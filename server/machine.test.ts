@@ -1,8 +1,7 @@
-import { afterAll, afterEach, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
 import { machineFault } from './http/machine-fault.ts';
 import { TestServer, uuid } from './test-support.ts';
 
-jest.setTimeout(120_000);
 let server: TestServer;
 let studentId = '';
 let lessonId = '';

@@ -1,6 +1,6 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, jest, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import { movePractice } from './backup/move-practice.ts';
 import { contentOf } from './content/content-folder.ts';
 import { serverDb } from './db/connection.ts';
@@ -8,8 +8,6 @@ import { openData } from './db/data-folder.ts';
 import { insertInstructor, insertPractice } from './rows/accounts.ts';
 import { ownDatabase } from './test-databases.ts';
 import { temporaryFolder, uuid } from './test-support.ts';
-
-jest.setTimeout(180_000);
 
 test('a practice goes from its folder to a PostgreSQL server by one command, once', async () => {
   const folder = temporaryFolder();

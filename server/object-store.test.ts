@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs';
 import { utimes } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { SimulatedObjectStore } from '../stand-ins/object-store/object-store.ts';
 import { ContentStore } from './content/content-store.ts';
 import { contentOf } from './content/content-folder.ts';
@@ -12,7 +12,6 @@ import { LocalTurns } from './db/turns.ts';
 import { contentHash } from './http/secrets.ts';
 import { temporaryFolder, uuid } from './test-support.ts';
 
-jest.setTimeout(120_000);
 const store = new SimulatedObjectStore('a-key', ['practice']);
 beforeAll(async () => {
   await store.listen();

@@ -1,10 +1,8 @@
-import { expect, jest, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import { keyOfOldRung } from '../core/catalogue/rungs.ts';
 import { migrate } from './db/migrate.ts';
 import { blankDatabase } from './test-databases.ts';
 import { uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 test('rungs that were kept as numbers become what they were, and the numbers stay', async () => {
   const db = await blankDatabase();

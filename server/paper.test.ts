@@ -1,12 +1,10 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { startRungOf } from '../core/catalogue/drill-rungs.ts';
 import type { LessonSheet, SeasonSheet } from '../api/paper-types.ts';
 import type { PrescribeAnswer } from '../api/types.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { addDays } from '../core/plan/calendar-days.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 beforeAll(async () => {

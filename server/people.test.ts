@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { TOTP, Secret } from 'otpauth';
 import type { AccountAnswer, AccountsAnswer, AuditPage, PracticeLinkWire } from '../api/account-types.ts';
 import type { Address } from '../api/routes.ts';
@@ -8,7 +8,6 @@ import { tokenHash } from './http/secrets.ts';
 import { invitationByHash } from './rows/invitations.ts';
 import { TestServer, uuid } from './test-support.ts';
 
-jest.setTimeout(180_000);
 let server: TestServer;
 beforeAll(async () => {
   server = await TestServer.open();

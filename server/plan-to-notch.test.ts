@@ -1,9 +1,7 @@
 import type { TodayAnswer } from '../api/day-types.ts';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { PracticeAnswer, PrescribeAnswer, ReviewAnswer, StudentAnswer } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 beforeAll(async () => {

@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { LessonAnswer } from '../api/types.ts';
 import { playerSwing } from '../core/swing/player.ts';
 import { SOUND_BODY } from '../stand-ins/camera/body.ts';
@@ -9,7 +9,6 @@ import { ownDatabase } from './test-databases.ts';
 import { ended, Processes, type Launched } from './test-process.ts';
 import { temporaryFolder } from './test-support.ts';
 
-jest.setTimeout(300_000);
 const uuid = (): string => crypto.randomUUID();
 const objects = new SimulatedObjectStore('a-key', ['practice']);
 let film: Uint8Array;

@@ -1,10 +1,8 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { ProgrammeAnswer } from '../api/programme-types.ts';
 import type { PracticeAnswer } from '../api/types.ts';
 import { addDays } from '../core/plan/calendar-days.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 beforeAll(async () => {

@@ -1,10 +1,8 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { ProtocolsAnswer } from '../api/protocol-types.ts';
 import type { LessonAnswer, PracticeAnswer, RemovalWire } from '../api/types.ts';
 import { PROTOCOLS } from '../core/plan/protocols.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 beforeAll(async () => {

@@ -1,7 +1,7 @@
 import { tuple } from '../core/numeric/tuple.ts';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { LessonAnswer, LessonPage, StudentAnswer, StudentCard } from '../api/types.ts';
 import { median, robustSpread } from '../core/numeric/statistics.ts';
@@ -10,7 +10,6 @@ import { warmStandings } from './readings/warm.ts';
 import { inlineWork } from './work/inline.ts';
 import { TestServer, uuid } from './test-support.ts';
 
-jest.setTimeout(240_000);
 let server: TestServer;
 beforeAll(async () => {
   server = await TestServer.open();

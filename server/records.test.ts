@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { readdir } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { AuditPage, ErasureAnswer, RetentionAnswer } from '../api/account-types.ts';
 import { Archive } from './backup/archive.ts';
 import { keepToRetention } from './readings/retention.ts';
@@ -14,7 +14,6 @@ import { SOUND_BODY } from '../stand-ins/camera/body.ts';
 import { PLAIN_CAMERA, recordVideo } from '../stand-ins/camera/record-video.ts';
 import { TestServer, uuid } from './test-support.ts';
 
-jest.setTimeout(180_000);
 const FIXTURES = join(import.meta.dirname, '..', 'core', 'capture', 'fixtures', 'motion');
 let film: Uint8Array;
 const folder = mkdtempSync(join(tmpdir(), 'maple-records-'));

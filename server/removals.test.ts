@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { ShelfAnswer } from '../api/drill-types.ts';
 import type { RemovalWire } from '../api/types.ts';
 import { copyOf } from '../core/catalogue/own-drill.ts';
@@ -7,8 +7,6 @@ import { startRungOf } from '../core/catalogue/drill-rungs.ts';
 import { tablesInOrder } from './backup/tables.ts';
 import { forgetRemovals } from './records/removals.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(180_000);
 
 let server: TestServer;
 let other: string;

@@ -1,13 +1,12 @@
 import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, describe, expect, test } from '@jest/globals';
 import { openData, type DataOptions } from './db/data-folder.ts';
 import { lockFolder } from './db/lock.ts';
 import { installationId } from './rows/content.ts';
 import { ended, Processes } from './test-process.ts';
 
-jest.setTimeout(180_000);
 const folder = mkdtempSync(join(tmpdir(), 'maple-start-'));
 const processes = new Processes();
 afterAll(() => processes.end());

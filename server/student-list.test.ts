@@ -1,10 +1,8 @@
 import { createCanvas } from '@napi-rs/canvas';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { CourseAnswer } from '../api/course-types.ts';
 import type { StudentAnswer, StudentsPage } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 const id: Record<string, string> = {};

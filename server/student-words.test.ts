@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { LessonSheet } from '../api/paper-types.ts';
 import type { StudentWordsWire } from '../api/student-words-types.ts';
 import type { PracticeAnswer } from '../api/types.ts';
@@ -6,8 +6,6 @@ import { startRungOf } from '../core/catalogue/drill-rungs.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { must } from '../core/errors/must.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 beforeAll(async () => {

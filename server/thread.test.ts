@@ -1,11 +1,9 @@
 import { startRungOf } from '../core/catalogue/drill-rungs.ts';
 import { drillById } from '../core/catalogue/drills.ts';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { TargetHistoryWire } from '../api/thread-types.ts';
 import type { LedgerAnswer, LessonAnswer, PracticeAnswer, PrescribeAnswer, ReviewAnswer } from '../api/types.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 beforeAll(async () => {

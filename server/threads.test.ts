@@ -3,7 +3,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Worker } from 'node:worker_threads';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { CannotSayError, InputError } from '../core/errors/input-error.ts';
 import type { Db } from './db/connection.ts';
 import { migrate } from './db/migrate.ts';
@@ -15,7 +15,6 @@ import { remembering } from './work/remember.ts';
 import type { ShotsFor } from './work/read-shots.ts';
 import { pooledWork, type Work } from './work/work.ts';
 
-jest.setTimeout(240_000);
 const folder = (): string => mkdtempSync(join(tmpdir(), 'maple-threads-'));
 
 const of = (fileName: string): ShotsFor => ({ importId: uuid(), handedness: 'right', startsAtMs: 0, fileName });

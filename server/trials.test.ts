@@ -1,12 +1,10 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { TrialsAnswer, TrialWire } from '../api/trial-types.ts';
 import type { LedgerAnswer, LessonAnswer, RemovalWire } from '../api/types.ts';
 import { startRungOf } from '../core/catalogue/drill-rungs.ts';
 import { drillById } from '../core/catalogue/drills.ts';
 import { must } from '../core/errors/must.ts';
 import { TestServer, uuid } from './test-support.ts';
-
-jest.setTimeout(120_000);
 
 let server: TestServer;
 beforeAll(async () => {

@@ -1,11 +1,10 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { LessonAnswer, StorageAnswer } from '../api/types.ts';
 import { tidy } from './readings/tidy.ts';
 import { TestServer, uuid } from './test-support.ts';
 
-jest.setTimeout(120_000);
 let server: TestServer;
 let studentId = '';
 let lessonId = '';

@@ -1,12 +1,11 @@
 import { mkdtempSync, readdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { describe, expect, jest, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { BufferTarget, EncodedPacket, EncodedVideoPacketSource, Output, WebMOutputFormat } from 'mediabunny';
 import { InputError } from '../core/errors/input-error.ts';
 import { readPictureFile } from './picture-file.ts';
 
-jest.setTimeout(120_000);
 const BROKEN = join(import.meta.dirname, '..', 'core', 'formats', 'fixtures', 'broken');
 const put = (name: string, bytes: Uint8Array): string => {
   const file = join(mkdtempSync(join(tmpdir(), 'maple-picture-')), name);

@@ -1,4 +1,4 @@
 import { configure } from '@testing-library/dom';
 
 // A busy machine takes its time; no test asserts on it.
-configure({ asyncUtilTimeout: 20_000 });
+configure({ asyncUtilTimeout: 60_000 });

@@ -1,12 +1,10 @@
 import { tuple } from '../../core/numeric/tuple.ts';
 import { EventEmitter } from 'node:events';
-import { describe, expect, jest, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import type { Response } from 'express';
 import type { LiveEvent } from '../../api/live.ts';
 import { databaseBus, type Bus } from './bus.ts';
 import { FeedHub } from './hub.ts';
-
-jest.setTimeout(60_000);
 
 /** A stream that keeps what is written to it, and waits for the next. */
 function stream() {
