@@ -260,7 +260,10 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
           setDraft((d) => ({ ...withoutRefused(d, c), typed: c.typed, correcting: c.shotId }));
           setFilled((n) => n + 1);
         }}
-        onLeave={(c) => setDraft((d) => withoutRefused(d, c))}
+        onLeave={(c) => {
+          setDraft((d) => withoutRefused(d, c));
+          correct.reset();
+        }}
         onBack={({ id, values }) => {
           setDraft((d) => ({
             ...d,

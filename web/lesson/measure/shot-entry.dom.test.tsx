@@ -229,6 +229,17 @@ describe('shots that are put right', () => {
     expect(sent('PATCH')[1]).toEqual(sent('PATCH')[0]);
     expect(screen.queryByText(/was not taken/)).toBeNull();
   });
+  test('dropped, it is gone with its reason, and the next shot stays', async () => {
+    corrections = 'refused';
+    show(block(shot('z')));
+    key('*');
+    type('105', '150');
+    fireEvent.change(club(), { target: { value: '88' } });
+    await screen.findByText(/A correction to 105, 150 was not taken/);
+    press('Drop the correction');
+    await waitFor(() => expect(screen.queryByText(/It cannot be/)).toBeNull());
+    expect(club().value).toBe('88');
+  });
   test('of two corrections at once that are refused neither is lost', async () => {
     corrections = 'refused';
     show(block(shot('a'), shot('z')));
