@@ -32,7 +32,8 @@ describe('films of who may be under age', () => {
     const child = await server.student({ ...open, birthDate: `${year - 18}-12-31` });
     const lesson = await server.lesson(child);
     const announce = { id: uuid(), fileName: 'a.mp4', sizeBytes: film.length, view: 'face-on' };
-    await server.call('post', `/lessons/${lesson}/videos`, announce).expect(new Date().getMonth() === 11 ? 201 : 403);
+    const isBirthday = new Date().toISOString().slice(5, 10) === '12-31';
+    await server.call('post', `/lessons/${lesson}/videos`, announce).expect(isBirthday ? 201 : 403);
     const wrong = {
       name: 'A',
       handedness: 'right',

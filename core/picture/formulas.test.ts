@@ -83,6 +83,16 @@ describe('what is measured from the points of a picture', () => {
       runs,
     );
   });
+  test('a joint whose points lie on each other has no angle, from either side', () => {
+    const knee = FORMULAS.find((f) => f.id === 'lead-knee')!;
+    const leg: Marked = {
+      'top leadHip': { x: 0, y: 9 },
+      'top leadKnee': { x: 0, y: 9 },
+      'top leadAnkle': { x: 5, y: 1 },
+    };
+    for (const flip of [1, -1])
+      expect(knee.of(sceneOf(moved(leg, (p) => ({ x: flip * p.x, y: p.y }))), 'top')).toBeNaN();
+  });
   test('a point that is not marked is named, and none is made up', () => {
     for (const f of FORMULAS) for (const at of shown(f)) expect(() => f.of(sceneOf({}), at)).toThrow(MissingPoint);
   });

@@ -1,5 +1,5 @@
 import type { Checkpoint } from '../catalogue/stages.ts';
-import { cornerAngleRad, middle } from './geometry.ts';
+import { cornerAngleRad, directionRad, middle } from './geometry.ts';
 import type { PicturePoint, Px, View } from './marks.ts';
 import { MissingPoint } from './propagate.ts';
 
@@ -58,7 +58,7 @@ function shaftPitch(s: Scene, at: Checkpoint): number {
   const hands = s.at(at, 'hands');
   const head = s.at(at, 'clubHead');
   const [low, high] = hands.y > head.y ? [hands, head] : [head, hands];
-  return Math.atan2(low.y - high.y, -(high.x - low.x) * s.toBall);
+  return directionRad(low.y - high.y, -(high.x - low.x) * s.toBall);
 }
 
 const row = (
@@ -106,7 +106,7 @@ export const FORMULAS: readonly Formula[] = [
     ['away from the target', 'toward it'],
     (s, at) => {
       const [h, c] = [hips(s, at, 'face-on'), shoulders(s, at, 'face-on')];
-      return Math.atan2(-(c.x - h.x) * s.toTarget, h.y - c.y);
+      return directionRad(-(c.x - h.x) * s.toTarget, h.y - c.y);
     },
     { plumb: true },
   ),
@@ -166,7 +166,7 @@ export const FORMULAS: readonly Formula[] = [
     ['handle ahead', 'handle behind'],
     (s, at) => {
       const [h, c] = [s.at(at, 'hands'), s.at(at, 'clubHead')];
-      return Math.atan2((h.x - c.x) * s.toTarget, c.y - h.y);
+      return directionRad((h.x - c.x) * s.toTarget, c.y - h.y);
     },
     { plumb: true, only: ['set-up', 'strike'], changesPerS: { strike: 38 } },
   ),
@@ -196,7 +196,7 @@ export const FORMULAS: readonly Formula[] = [
     ['toward the ball', 'away from it'],
     (s, at) => {
       const [h, c] = [hips(s, at, 'down-the-line'), shoulders(s, at, 'down-the-line')];
-      return Math.atan2((c.x - h.x) * s.toBall, h.y - c.y);
+      return directionRad((c.x - h.x) * s.toBall, h.y - c.y);
     },
     { plumb: true },
   ),

@@ -4,10 +4,15 @@ export const minus = (a: Px, b: Px): Px => ({ x: a.x - b.x, y: a.y - b.y });
 export const middle = (a: Px, b: Px): Px => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
 export const distancePx = (a: Px, b: Px): number => Math.hypot(a.x - b.x, a.y - b.y);
 
-/** Angle at `corner` between the ways to `a` and `b`, 0 to π rad. */
+/** Direction of a way so far across and so far along, -π to π rad; NaN for a way of no length, which has none. */
+export const directionRad = (acrossPx: number, alongPx: number): number =>
+  acrossPx === 0 && alongPx === 0 ? NaN : Math.atan2(acrossPx, alongPx);
+
+/** Angle at `corner` between the ways to `a` and `b`, 0 to π rad; NaN where one of them lies on the corner. */
 export function cornerAngleRad(a: Px, corner: Px, b: Px): number {
   const u = minus(a, corner);
   const v = minus(b, corner);
+  if ((u.x === 0 && u.y === 0) || (v.x === 0 && v.y === 0)) return NaN;
   return Math.abs(Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y));
 }
 

@@ -63,6 +63,9 @@ export interface PictureMeasures {
 
 const keyOf = (checkpoint: Checkpoint, point: PicturePoint): string => `${checkpoint}/${point}`;
 
+/** Points of a formula lie so near to each other that no direction or share can be told from them. */
+class PointsMeet extends Error {}
+
 /** Which way is to the target or the ball, from the points themselves, so that a mirrored picture reads right. */
 function ways(picture: MarkedPicture, has: Scene['has'], at: Scene['at']): Pick<Scene, 'toTarget' | 'toBall'> {
   const usual = picture.handedness === 'right' ? 1 : -1;
@@ -126,6 +129,10 @@ function openBy(value: Raw, all: readonly Raw[], { frameTimesS, marks }: MarkedP
   return rates.length === 0 ? undefined : (Math.max(...rates) * spreadS(mark)) / marks.slowFactor;
 }
 
+/** An angle or a share whose points can't be told apart as they are picked says nothing: its doubt is a radian, or one. */
+const OPEN_SD = 1;
+
+/** @throws MissingPoint @throws PointsMeet where points lie on each other that have to be apart */
 function valueOf(
   formula: Formula,
   checkpoint: Checkpoint,
@@ -136,6 +143,7 @@ function valueOf(
 ): Pick<PictureValue, 'value' | 'sd'> {
   const isAngle = formula.kind === 'angle';
   const { value, sd } = propagate((r) => formula.of(scene(r), checkpoint), read, isAngle);
+  if (!Number.isFinite(value) || !(formula.kind === 'length' || sd < OPEN_SD)) throw new PointsMeet();
   if (isAngle) return { value, sd: Math.hypot(sd, formula.plumb ? leanSdRad : 0) };
   if (formula.kind === 'share') return { value, sd };
   if (!scale) throw new MissingPoint('scale');
@@ -180,6 +188,7 @@ export function measurePicture(picture: MarkedPicture): PictureMeasures {
     if (!formula.views.includes(view)) continue;
     let found = false;
     let why = '';
+    let meet = '';
     for (const checkpoint of formula.only ?? CHECKPOINTS) {
       const mark = marks.checkpoints[checkpoint];
       if (!mark || (formula.againstSetUp && checkpoint === 'set-up')) continue;
@@ -201,11 +210,15 @@ export function measurePicture(picture: MarkedPicture): PictureMeasures {
           sd,
         });
       } catch (error) {
-        if (!(error instanceof MissingPoint)) throw error;
-        why ||= missingWords(error.message, checkpoint);
+        if (error instanceof PointsMeet)
+          meet ||= `at ${checkpoint} two of its points lie on one place: place them again`;
+        else if (error instanceof MissingPoint) why ||= missingWords(error.message, checkpoint);
+        else throw error;
       }
     }
-    if (!found) lacking.set(formula.id, { name: formula.name, why: why || 'no checkpoint for it is marked' });
+    // Said even where other checkpoints have it: such points were placed by mistake.
+    if (meet) lacking.set(formula.id, { name: formula.name, why: meet });
+    else if (!found) lacking.set(formula.id, { name: formula.name, why: why || 'no checkpoint for it is marked' });
   }
   const values: PictureValue[] = [];
   for (const { formula, ...value } of raw) {

@@ -210,6 +210,34 @@ describe('angles in the picture', () => {
   });
 });
 
+describe('points on one place', () => {
+  /** The lead knee of one checkpoint put so far from the hip of it, px. */
+  const kneeAt = (checkpoint: Checkpoint, offPx: number): PictureMeasures => {
+    const picture = picked(film());
+    const { frame } = picture.marks.checkpoints[checkpoint]!;
+    const frames = picture.marks.frames.map((f) => {
+      const hip = f.points.leadHip!;
+      return f.frame === frame ? { ...f, points: { ...f.points, leadKnee: { ...hip, x: hip.x + offPx } } } : f;
+    });
+    return measurePicture({ ...picture, marks: { ...picture.marks, frames } });
+  };
+  const knees = (m: PictureMeasures): Checkpoint[] =>
+    m.values.filter((v) => v.id === 'lead-knee').map((v) => v.checkpoint);
+  test.each([0, 0.5, 2])('%s px apart give no angle, and the checkpoint is named; the others stand', (offPx) => {
+    const m = kneeAt('top', offPx);
+    expect(knees(m)).toEqual(CHECKPOINTS.filter((c) => c !== 'top'));
+    expect(m.missing.find((x) => x.id === 'lead-knee')?.why).toContain('at top two of its points lie on one place');
+    for (const v of m.values)
+      expect([v.id, Number.isFinite(v.value), Number.isFinite(v.sd)]).toEqual([v.id, true, true]);
+  });
+  test('far enough apart they give one, with a wide doubt', () => {
+    const m = kneeAt('top', 12);
+    expect(knees(m)).toEqual([...CHECKPOINTS]);
+    expect(m.values.find((v) => v.id === 'lead-knee' && v.checkpoint === 'top')!.sd).toBeGreaterThan(0.15);
+    expect(m.missing.map((x) => x.id)).not.toContain('lead-knee');
+  });
+});
+
 describe('times and speeds', () => {
   test.each([30, 60, 120, 240])('%i frames a second: times within the frames’ own doubt', (fps) => {
     const truth = film({ fps });

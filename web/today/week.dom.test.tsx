@@ -1,7 +1,7 @@
 import { fakeServer, type Request } from '../test-dom.ts';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { format } from 'date-fns';
+import { endOfISOWeek, format } from 'date-fns';
 import type { AppointmentWire, BegunLessonWire } from '../../api/day-types.ts';
 import { placeNow, showPage } from '../test-page.tsx';
 import Week from './Week.tsx';
@@ -83,8 +83,8 @@ describe('the week', () => {
     expect(placeNow()).toBe('/week?day=2026-10-19');
     press('This week');
     expect(placeNow()).toBe('/week');
-    const monday = format(new Date(), 'yyyy');
-    expect(screen.getByRole('heading', { level: 1 }).textContent).toContain(monday);
+    const sunday = format(endOfISOWeek(new Date()), 'd MMM yyyy');
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toContain(`to ${sunday}`);
   });
   test.each(['soon', '2026-13-45', ''])('an address whose day is “%s” shows this week', async (text) => {
     await show(`/week?day=${text}`);

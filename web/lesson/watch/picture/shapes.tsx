@@ -12,7 +12,7 @@ export interface Canvas {
   readonly colours: Colours;
 }
 
-const deg = (rad: number): string => `${((rad * 180) / Math.PI).toFixed(0)}°`;
+const deg = (rad: number): string => (Number.isNaN(rad) ? '' : `${((rad * 180) / Math.PI).toFixed(0)}°`);
 const flat = (points: readonly Px[]): number[] => points.flatMap((p) => [p.x, p.y]);
 
 /** Words on the picture, readable on any ground. */
