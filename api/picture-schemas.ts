@@ -42,8 +42,17 @@ const moment = yup.object({
     .required(),
 });
 
+/** A map by known names; others are refused by name, as what hangs on them would be lost. */
 const each = <S extends yup.Schema>(keys: readonly string[], schema: S) =>
-  yup.object(Object.fromEntries(keys.map((k) => [k, schema.default(undefined).optional()]))).noUnknown();
+  yup
+    .object(Object.fromEntries(keys.map((k) => [k, schema.default(undefined).optional()])))
+    .noUnknown()
+    .test('known-names', (_value, context) => {
+      const { originalValue } = context as { originalValue?: unknown };
+      const unknown = Object.keys(originalValue ?? {}).find((k) => !keys.includes(k));
+      if (unknown === undefined) return true;
+      return context.createError({ message: `holds “${unknown.slice(0, 60)}”; known are ${keys.join(', ')}` });
+    });
 
 /** All that is marked in a video: pixels as shown, frames counted from 0. */
 export const marksSchema = yup.object({

@@ -27,6 +27,9 @@ interface Out {
   scaleMmPerPx: number;
   missing: { id: string; why: string }[];
 }
+/** The marks of a points file, to be spoilt. */
+const marksIn = (json: Record<string, unknown>) => json.marks as { checkpoints: object; frames: { points: object }[] };
+const unknownMark = { x: 1, y: 2, frame: 3, source: 'picked' };
 const given = (change: (json: Record<string, unknown>) => void = () => undefined): unknown => {
   const json = JSON.parse(writePointsFile(marked)) as Record<string, unknown>;
   change(json);
@@ -55,6 +58,16 @@ describe('maple picture', () => {
     ['no points file', (j: Record<string, unknown>) => (j.kind = 'other'), 'kind'],
     ['a view that is none', (j: Record<string, unknown>) => (j.view = 'above'), 'view'],
     ['times that fall', (j: Record<string, unknown>) => (j.frameTimesS = [0, 0.1, 0.05]), 'frameTimesS'],
+    [
+      'a checkpoint that is none',
+      (j: Record<string, unknown>) => Object.assign(marksIn(j).checkpoints, { Top: unknownMark }),
+      'marks.checkpoints',
+    ],
+    [
+      'a point that is none',
+      (j: Record<string, unknown>) => Object.assign(marksIn(j).frames[0]!.points, { leftHip: unknownMark }),
+      'marks.frames[0].points',
+    ],
     ['marks beyond the frames', (j: Record<string, unknown>) => (j.frameTimesS = [0, 0.1]), 'marks'],
   ])('%s is refused by its field', (_name, change, where) => {
     expect.assertions(1);

@@ -145,6 +145,11 @@ describe('videos', () => {
     await put({ ...NO_MARKS, checkpoints: { top: { frame: 9999, source: 'picked' } } }).expect(422);
     await put({ ...NO_MARKS, frames: [{ frame: 1, points: { head: { x: 1, y: 1, source: 'guessed' } } }] }).expect(422);
     await put({ ...NO_MARKS, slowFactor: 0 }).expect(422);
+    const leftHip = { x: 1, y: 1, source: 'picked' };
+    const unknown = (await put({ ...NO_MARKS, frames: [{ frame: 1, points: { leftHip } }] }).expect(422))
+      .body as object;
+    expect(unknown).toMatchObject({ where: 'marks.frames[0].points' });
+    expect(JSON.stringify(unknown)).toContain('leftHip');
     await put(NO_MARKS).expect(200);
   });
 
