@@ -1,4 +1,4 @@
-import { metresToYards, mphToMps, mpsToMph } from './units.ts';
+import { METRES_PER_YARD, metresToYards, mphToMps, mpsToMph } from './units.ts';
 
 export type SpeedUnit = 'mph' | 'm/s' | 'km/h';
 export type DistanceUnit = 'yd' | 'm';
@@ -12,6 +12,8 @@ export interface Units {
   toMps(value: number): number;
   fromMps(mps: number): number;
   distance(m: number, digits?: number): string;
+  toMetres(value: number): number;
+  fromMetres(m: number): number;
 }
 
 /** Writers and readers of figures in the units that were chosen. */
@@ -23,6 +25,7 @@ export function unitsFor(speedUnit: SpeedUnit, distanceUnit: DistanceUnit): Unit
   const figure = (v: number, digits: number): string =>
     (Number(v.toFixed(digits)) === 0 ? 0 : v).toFixed(digits).replace('-', '−');
   const speedFigure = (mps: number, digits = 1): string => figure(fromMps(mps), digits);
+  const fromMetres = (m: number): number => (distanceUnit === 'yd' ? metresToYards(m) : m);
   return {
     speedUnit,
     distanceUnit,
@@ -30,6 +33,8 @@ export function unitsFor(speedUnit: SpeedUnit, distanceUnit: DistanceUnit): Unit
     toMps,
     speedFigure,
     speed: (mps, digits = 1) => `${speedFigure(mps, digits)} ${speedUnit}`,
-    distance: (m, digits = 0) => `${figure(distanceUnit === 'yd' ? metresToYards(m) : m, digits)} ${distanceUnit}`,
+    distance: (m, digits = 0) => `${figure(fromMetres(m), digits)} ${distanceUnit}`,
+    fromMetres,
+    toMetres: (v) => (distanceUnit === 'yd' ? v * METRES_PER_YARD : v),
   };
 }

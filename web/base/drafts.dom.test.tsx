@@ -2,6 +2,8 @@ import { act, cleanup, renderHook, type RenderHookResult } from '@testing-librar
 import type { ReactNode } from 'react';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { settingsSchema } from '../../api/settings-schemas.ts';
+import type { SpeedUnit } from '../../core/units/shown-units.ts';
 import { DraftScope, sweepDrafts, useDraft } from './drafts.tsx';
 import { SettingsProvider } from './session.tsx';
 
@@ -72,6 +74,42 @@ test('a draft is no draft where it says what stands there anyway', () => {
   expect(localStorage).toHaveLength(1);
   type('stored');
   expect(localStorage).toHaveLength(0);
+});
+
+test('typed in other units of the screen, it is turned into those of now, also while it stands open', () => {
+  const turned: string[] = [];
+  let speedUnit: SpeedUnit = 'mph';
+  const wrapper = ({ children }: { children: ReactNode }) => (
+    <SettingsProvider settings={settingsSchema.cast({ speedUnit })} account="ann">
+      {children}
+    </SettingsProvider>
+  );
+  const open = () =>
+    renderHook(
+      () =>
+        useDraft('speed', '', (typed, from, to) => {
+          turned.push(`${from.speedUnit} to ${to.speedUnit}`);
+          return `${typed} in ${to.speedUnit}`;
+        }),
+      { wrapper },
+    );
+  hook = open();
+  type('90');
+  cleanup();
+  hook = open();
+  expect(shown()).toBe('90');
+  speedUnit = 'km/h';
+  hook.rerender();
+  expect(shown()).toBe('90 in km/h');
+  // Nothing was typed in them yet: what is kept is what was typed.
+  cleanup();
+  hook = open();
+  expect(shown()).toBe('90 in km/h');
+  type('145');
+  cleanup();
+  hook = open();
+  expect(shown()).toBe('145');
+  expect(new Set(turned)).toEqual(new Set(['mph to km/h']));
 });
 
 test('a broken draft counts as none, and old ones are swept', () => {

@@ -1,15 +1,23 @@
 import { createContext, useContext, useState, type ReactNode } from 'react';
-import { useAccount } from './session.tsx';
+import { unitsFor } from '../../core/units/shown-units.ts';
+import { useAccount, useUnits, type Units } from './session.tsx';
 
 const PREFIX = 'maple-draft';
 /** Drafts that nobody came back to for so long are dropped when the application starts. */
 const KEPT_DAYS = 60;
 const DAY_MS = 86_400_000;
 
+type UnitNames = Pick<Units, 'speedUnit' | 'distanceUnit'>;
+
 interface KeptDraft<T> {
   readonly at: number;
   readonly value: T;
+  /** Units of the screen when it was typed. */
+  readonly units?: UnitNames;
 }
+
+/** What turns a draft that was typed in other units of the screen into those of now. */
+export type Turn<T> = (typed: T, from: Units, to: Units) => T;
 
 const Scope = createContext('');
 /** What the drafts below belong to: a lesson, a student. Within another scope they stand apart. */
@@ -18,22 +26,30 @@ export function DraftScope({ of, children }: { of: string; children: ReactNode }
   return <Scope.Provider value={outer === '' ? of : `${outer}/${of}`}>{children}</Scope.Provider>;
 }
 
-function read<T>(key: string): T | undefined {
+function read<T>(key: string): KeptDraft<T> | undefined {
   try {
     const text = localStorage.getItem(key);
-    return text === null ? undefined : (JSON.parse(text) as KeptDraft<T>).value;
+    return text === null ? undefined : (JSON.parse(text) as KeptDraft<T>);
   } catch {
     // Unreadable, or a browser that keeps nothing: as if nothing had been typed.
     return undefined;
   }
 }
 
-function keep<T>(key: string, value: T, isFresh: boolean): void {
+function keep<T>(key: string, value: T, { speedUnit, distanceUnit }: UnitNames): void {
   try {
-    if (isFresh) localStorage.removeItem(key);
-    else localStorage.setItem(key, JSON.stringify({ at: Date.now(), value } satisfies KeptDraft<T>));
+    const kept: KeptDraft<T> = { at: Date.now(), value, units: { speedUnit, distanceUnit } };
+    localStorage.setItem(key, JSON.stringify(kept));
   } catch {
     // A browser that keeps nothing: the draft lives as long as the page.
+  }
+}
+
+function drop(key: string): void {
+  try {
+    localStorage.removeItem(key);
+  } catch {
+    // A browser that keeps nothing has nothing to drop.
   }
 }
 
@@ -45,30 +61,42 @@ const made = <T,>(start: T | (() => T)): T => (typeof start === 'function' ? (st
  * stands in, until it is what it was at the start again. Nothing secret goes in.
  * @param name of the field within its scope; another name is another draft
  * @param start what stands there where nothing was typed
+ * @param turn for what holds figures in the units of the screen: they may be others when it is read again
  * @returns value, its setter, what goes back to the start, and what says that it is saved: it stays on screen, and no draft is kept
  */
 export function useDraft<T>(
   name: string,
   start: T | (() => T),
+  turn?: Turn<T>,
 ): [value: T, set: (next: T | ((now: T) => T)) => void, clear: () => void, saved: () => void] {
   const key = [PREFIX, useAccount(), useContext(Scope), name].join(':');
-  const load = (): { key: string; value: T } => ({ key, value: read<T>(key) ?? made(start) });
+  const units = useUnits();
+  const inUnits = (value: T, from: UnitNames | undefined): T =>
+    turn && from && (from.speedUnit !== units.speedUnit || from.distanceUnit !== units.distanceUnit)
+      ? turn(value, unitsFor(from.speedUnit, from.distanceUnit), units)
+      : value;
+  const load = (): { key: string; value: T; units: Units } => {
+    const kept = read<T>(key);
+    return { key, value: kept ? inUnits(kept.value, kept.units) : made(start), units };
+  };
   const [held, setHeld] = useState(load);
-  // Another lesson, block or account under the same component: its own draft.
-  const now = held.key === key ? held : load();
+  // Another lesson, block or account under the same component: its own draft. Other units: the same one in them.
+  const now =
+    held.key !== key ? load() : held.units === units ? held : { key, value: inUnits(held.value, held.units), units };
   if (now !== held) setHeld(now);
   const set = (next: T | ((now: T) => T)): void =>
     setHeld((h) => {
       const before = h.key === key ? h.value : now.value;
       const value = typeof next === 'function' ? (next as (now: T) => T)(before) : next;
-      keep(key, value, same(value, made(start)));
-      return { key, value };
+      if (same(value, made(start))) drop(key);
+      else keep(key, value, units);
+      return { key, value, units };
     });
   const clear = (): void => {
-    keep(key, undefined, true);
-    setHeld({ key, value: made(start) });
+    drop(key);
+    setHeld({ key, value: made(start), units });
   };
-  const saved = (): void => keep(key, undefined, true);
+  const saved = (): void => drop(key);
   return [now.value, set, clear, saved];
 }
 

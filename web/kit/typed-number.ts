@@ -10,6 +10,12 @@ export function numberOf(text: string): number | null {
   return NUMBER.test(plain) ? Number(plain) : NaN;
 }
 
+/** A typed number in another unit; what is none stays as it was typed. */
+export function turnedText(text: string, turn: (figure: number) => number, digits: number): string {
+  const number = numberOf(text);
+  return number === null || Number.isNaN(number) ? text : turn(number).toFixed(digits);
+}
+
 /** What goes to the server of a typed number: one that is none goes as it was typed, and is refused with its name. */
 export function sentOf(text: string): number | string | null {
   const number = numberOf(text);

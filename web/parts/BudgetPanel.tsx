@@ -1,10 +1,10 @@
-import { useDraft } from '../base/drafts.tsx';
+import { useDraft, type Turn } from '../base/drafts.tsx';
 import { useState } from 'react';
 import { budgetSentence, MOST_BUDGET_SHOTS } from '../../core/diagnosis/budget/budget.ts';
 import { distanceValueSentence, type Hole } from '../../core/diagnosis/budget/distance-value.ts';
 import type { Level } from '../../core/catalogue/stages.ts';
 import type { ShotValues } from '../../core/formats/shot-fields.ts';
-import { degToRad, radToDeg, METRES_PER_YARD } from '../../core/units/units.ts';
+import { degToRad, radToDeg } from '../../core/units/units.ts';
 import { useUnits } from '../base/session.tsx';
 import { useTask } from '../workers/run.ts';
 import { BudgetBars } from './BudgetBars.tsx';
@@ -12,8 +12,11 @@ import { Choice } from '../kit/chips.tsx';
 import { TextField } from '../kit/controls.tsx';
 import { Card, Facts, Failed, Grid, Notice, Row, Sentence, Soft, Spread, Waiting } from '../kit/layout.tsx';
 import { SavePicture } from '../kit/SavePicture.tsx';
-import { numberOf, wrongNumber } from '../kit/typed-number.ts';
+import { numberOf, turnedText, wrongNumber } from '../kit/typed-number.ts';
 import { StrokesCurve } from './StrokesCurve.tsx';
+
+/** A typed distance in other units of the screen. */
+const distanceTurned: Turn<string> = (text, from, to) => turnedText(text, (v) => to.fromMetres(from.toMetres(v)), 1);
 
 /** Where the yards of some shots are, whether speed comes first, and what more speed is worth on a hole. */
 export function BudgetPanel({
@@ -30,16 +33,18 @@ export function BudgetPanel({
 }) {
   const units = useUnits();
   const [aim, setAim] = useDraft('aim', '');
-  const [length, setLength] = useDraft('hole length', '');
-  const [width, setWidth] = useDraft('width', '');
-  const [rough, setRough] = useDraft('rough', '');
+  const [length, setLength] = useDraft('hole length', '', distanceTurned);
+  const [width, setWidth] = useDraft('width', '', distanceTurned);
+  const [rough, setRough] = useDraft('rough', '', distanceTurned);
   const [trouble, setTrouble] = useState<Hole['trouble']>('penalty');
-  const yard = units.distanceUnit === 'yd' ? METRES_PER_YARD : 1;
-  const typed = (text: string, usual: number): number => (numberOf(text) ?? usual / yard) * yard;
+  const typedM = (text: string, usualM: number): number => {
+    const figure = numberOf(text);
+    return figure === null ? usualM : units.toMetres(figure);
+  };
   const hole: Hole = {
-    lengthM: typed(length, 370),
-    fairwayWidthM: typed(width, 29),
-    roughWidthM: (numberOf(rough) ?? Infinity) * yard,
+    lengthM: typedM(length, 370),
+    fairwayWidthM: typedM(width, 29),
+    roughWidthM: typedM(rough, Infinity),
     trouble,
   };
   const aimed = wrongNumber(aim) === undefined ? numberOf(aim) : null;

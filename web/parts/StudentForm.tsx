@@ -10,16 +10,21 @@ import { ask, queryClient } from '../base/api.ts';
 import { GUARDIAN_AGE, type TextExtra, type TextName, type Typed } from './student-fields.ts';
 import { StudentBody } from './StudentBody.tsx';
 import { useDraft } from '../base/drafts.tsx';
-import { useSettings, useUnits } from '../base/session.tsx';
+import { useSettings, useUnits, type Units } from '../base/session.tsx';
 import { Chips, Choice } from '../kit/chips.tsx';
 import { Button, PrimaryButton, Select, TextField } from '../kit/controls.tsx';
 import { Card, Failed, Grid, Notice, Row, Soft, Spread } from '../kit/layout.tsx';
-import { numberOf } from '../kit/typed-number.ts';
+import { numberOf, turnedText } from '../kit/typed-number.ts';
 
 const named = (list: readonly string[]) => list.map((id) => ({ id, name: id }));
 
 const asText = (v: number | null | undefined, digits = 0): string =>
   v === null || v === undefined ? '' : String(Number(v.toFixed(digits)));
+
+const goalText = (mps: number | null | undefined, u: Units): string => (mps ? u.fromMps(mps).toFixed(1) : '');
+/** A goal that was typed in another unit; one that was not touched stands as it is shown. */
+const goalTurned = (text: string, storedMps: number | null | undefined, from: Units, to: Units): string =>
+  text === goalText(storedMps, from) ? goalText(storedMps, to) : turnedText(text, (v) => to.fromMps(from.toMps(v)), 2);
 
 /** The first thing that a check says of a field or of a part of it. */
 function firstMessage(error: unknown): string | undefined {
@@ -67,7 +72,7 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     massKg: asText(student?.massKg, 1),
     level: student?.level ?? 'club',
     goalKind: student?.goalKind ?? 'gain',
-    goalSpeed: student?.goalSpeedMps ? units.fromMps(student.goalSpeedMps).toFixed(1) : '',
+    goalSpeed: goalText(student?.goalSpeedMps, units),
     goalDate: student?.goalDate ?? '',
     kit: student?.kit ?? ['driver', 'iron'],
     places: student?.places ?? ['range'],
@@ -89,9 +94,13 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
     birthDate: student?.birthDate ?? '',
     guardianConsentOn: student?.guardianConsentOn ?? '',
   });
-  const [draft, setDraft, , draftSaved] = useDraft<Typed>(student ? `form of ${id}` : 'form of a new student', stored);
+  const [draft, setDraft, , draftSaved] = useDraft<Typed>(
+    student ? `form of ${id}` : 'form of a new student',
+    stored,
+    (before, from, to) => ({ ...before, goalSpeed: goalTurned(before.goalSpeed, student?.goalSpeedMps, from, to) }),
+  );
   const [isOld, setOld] = useState(() => JSON.stringify(draft) !== JSON.stringify(stored()));
-  const { control, handleSubmit, reset } = useForm<Typed>({
+  const { control, handleSubmit, reset, setValue } = useForm<Typed>({
     defaultValues: draft,
     // Checked by the same schema as on the server, in SI; errors go back to the typed fields.
     resolver: async (values, context, options) => {
@@ -107,6 +116,13 @@ export function StudentForm({ id, student, onSaved }: { id: string; student?: St
       return { values: Object.keys(errors).length > 0 ? {} : values, errors } as never;
     },
   });
+  const goalInUnits = draft.goalSpeed;
+  // The unit of the screen changed while the form stood open.
+  useEffect(() => {
+    setValue('goalSpeed', goalInUnits);
+    // Only then: otherwise the draft follows the field.
+    // oxlint-disable-next-line react/exhaustive-deps
+  }, [units]);
   const typed = useWatch({ control }) as Typed;
   useEffect(() => {
     setDraft(typed);

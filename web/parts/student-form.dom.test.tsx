@@ -139,6 +139,18 @@ describe('a student on file', () => {
       groups: ['juniors', 'Tuesday'],
     });
   });
+  test('a draft from before another unit was chosen changes no goal that was not touched, and turns one that was', async () => {
+    show(ON_FILE, { speedUnit: 'mph' });
+    type('Mass, kg', '66');
+    show(ON_FILE, { speedUnit: 'km/h' });
+    expect(field('Mass, kg').value).toBe('66');
+    expect(field('Driver speed aimed at, km/h').value).toBe('161.2');
+    expect(await save()).toMatchObject({ massKg: 66, goalSpeedMps: 44.7777 });
+    show(ON_FILE, { speedUnit: 'mph' });
+    type('Driver speed aimed at, mph', '105');
+    show(ON_FILE, { speedUnit: 'm/s' });
+    expect(field(/^Driver speed aimed at/).value).toBe('46.94');
+  });
   test('one that is emptied is taken away', async () => {
     show(ON_FILE);
     type('Mass, kg', '');

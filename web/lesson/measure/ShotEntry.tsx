@@ -12,6 +12,7 @@ import { Failed, Notice, Row, Soft, Spread } from '../../kit/layout.tsx';
 import { useLessonWrite } from '../common/data.ts';
 import { ENTRY_FIELDS, touched, typedFrom, type EntryField, type TypedFigures } from './entry-fields.ts';
 import {
+  entryTurned,
   FRESH,
   holdsSomething,
   speedOf,
@@ -88,7 +89,9 @@ export function ShotEntry({ block, lessonId }: { block: BlockWire; lessonId: str
   const units = useUnits();
   const may = useMay();
   const chosen = useSettings().shotFields;
-  const [draft, setDraft] = useDraft<EntryDraft>(`shot ${block.id}`, FRESH);
+  const [draft, setDraft] = useDraft<EntryDraft>(`shot ${block.id}`, FRESH, (d, from, to) =>
+    entryTurned(d, from, to, block.shots),
+  );
   const [choosing, setChoosing] = useState(false);
   /** How often the fields were filled with figures that were there before. */
   const [filled, setFilled] = useState(0);

@@ -8,7 +8,7 @@ import { Choice } from '../../kit/chips.tsx';
 import { Button, QuietButton, TextField } from '../../kit/controls.tsx';
 import { Failed, Soft } from '../../kit/layout.tsx';
 import { useLessonWrite } from '../common/data.ts';
-import { ENTRY_FIELDS, touched, typedFrom, type EntryField, type TypedFigures } from './entry-fields.ts';
+import { ENTRY_FIELDS, touched, retyped, typedFrom, type EntryField, type TypedFigures } from './entry-fields.ts';
 import { DoubtNotice } from './ShotEntry.tsx';
 import type { Column } from './shot-table-columns.ts';
 import { useFigures } from './use-figures.ts';
@@ -33,7 +33,11 @@ function CorrectedRow({
   const units = useUnits();
   // The mark on the face is put right by a tap on it.
   const fields = useMemo(() => columns.filter((c) => c.id !== 'strike').flatMap((c) => fieldOf(c) ?? []), [columns]);
-  const [typed, setTyped, clear] = useDraft<TypedFigures>(`shot ${shot.id}`, () => typedFrom(shot, fields, units));
+  const [typed, setTyped, clear] = useDraft<TypedFigures>(
+    `shot ${shot.id}`,
+    () => typedFrom(shot, fields, units),
+    (figures, from, to) => retyped(figures, from, to, shot),
+  );
   const leave = (): void => {
     clear();
     onDone();

@@ -1,4 +1,6 @@
-import type { TypedFigures } from './entry-fields.ts';
+import type { ShotWire } from '../../../api/types.ts';
+import type { Units } from '../../base/session.tsx';
+import { retyped, type TypedFigures } from './entry-fields.ts';
 
 /** A shot that was added and that the server has not taken yet: it outlives the page, and its id makes a repeat harmless. */
 export interface Pending {
@@ -39,4 +41,21 @@ export function withoutRefused(d: EntryDraft, { shotId }: RefusedCorrection): En
   const { refusedCorrections, ...rest } = d;
   const others = (refusedCorrections ?? []).filter((c) => c.shotId !== shotId);
   return others.length > 0 ? { ...rest, refusedCorrections: others } : rest;
+}
+
+/** All that was typed, in other units of the screen. @param shots those of the block, which are put right */
+export function entryTurned(d: EntryDraft, from: Units, to: Units, shots: readonly ShotWire[]): EntryDraft {
+  const turned = (typed: TypedFigures, id: string | null): TypedFigures =>
+    retyped(
+      typed,
+      from,
+      to,
+      shots.find((s) => s.id === id),
+    );
+  const { refusedCorrections: waiting } = d;
+  return {
+    ...d,
+    typed: turned(d.typed, d.correcting),
+    ...(waiting ? { refusedCorrections: waiting.map((c) => ({ ...c, typed: turned(c.typed, c.shotId) })) } : {}),
+  };
 }

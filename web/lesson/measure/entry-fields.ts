@@ -8,9 +8,8 @@ import {
   type ShotField,
   type ShotValues,
 } from '../../../core/formats/shot-fields.ts';
-import { METRES_PER_YARD } from '../../../core/units/units.ts';
 import type { Units } from '../../base/session.tsx';
-import { numberOf } from '../../kit/typed-number.ts';
+import { numberOf, turnedText } from '../../kit/typed-number.ts';
 
 /** A figure of a shot as it is typed and shown: in the units of the screen, sideways + out. */
 export interface EntryField {
@@ -51,7 +50,7 @@ function entryField(field: ShotField): EntryField {
       : 'yd' in field.units
         ? made(
             (u) => u.distanceUnit,
-            (u) => (u.distanceUnit === 'yd' ? METRES_PER_YARD : 1),
+            (u) => u.toMetres(1),
             0,
           )
         : 'mm' in field.units
@@ -75,13 +74,31 @@ export const ENTRY_FIELDS: readonly EntryField[] = SHOT_FIELDS.map(entryField);
 export type TypedFigures = Readonly<Record<string, string>>;
 
 /** A shot's figures as they would be typed. */
-export const typedFrom = (shot: ShotWire, fields: readonly EntryField[], u: Units): TypedFigures =>
+export const typedFrom = (shot: Pick<ShotWire, 'values'>, fields: readonly EntryField[], u: Units): TypedFigures =>
   Object.fromEntries(
     fields.flatMap((f) => {
       const wire = shot.values[f.id];
       return wire === undefined ? [] : [[f.id, f.toScreen(wire, u).toFixed(f.digits)]];
     }),
   );
+
+/**
+ * What was typed in other units of the screen, in those of now: a digit more than is shown, as a coarser unit would lose one.
+ * @param shot whose figures are put right: one that was not touched stands as it would be shown
+ */
+export function retyped(typed: TypedFigures, from: Units, to: Units, shot?: Pick<ShotWire, 'values'>): TypedFigures {
+  const [before, now] = [from, to].map((u) => (shot ? typedFrom(shot, ENTRY_FIELDS, u) : {})) as [
+    TypedFigures,
+    TypedFigures,
+  ];
+  const turned = (id: string, text: string): string => {
+    const f = ENTRY_FIELDS.find((x) => x.id === id);
+    if (!f || f.label(from) === f.label(to)) return text;
+    if (text === before[id]) return now[id] ?? text;
+    return turnedText(text, (v) => f.toScreen(f.fromScreen(v, from), to), f.digits + 1);
+  };
+  return Object.fromEntries(Object.entries(typed).map(([id, text]) => [id, turned(id, text)]));
+}
 
 /** Wire values of what is typed; null where a field is empty. */
 export const wireFrom = (typed: TypedFigures, fields: readonly EntryField[], u: Units): Record<string, number | null> =>

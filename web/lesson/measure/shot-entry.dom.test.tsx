@@ -1,7 +1,8 @@
 import { fakeServer, type Request } from '../../test-dom.ts';
-import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import type { BlockWire, ShotWire } from '../../../api/types.ts';
+import type { Settings } from '../../../api/settings-schemas.ts';
 import { outbox } from '../../base/outbox.ts';
 import { showPage } from '../../test-page.tsx';
 import { ShotEntry } from './ShotEntry.tsx';
@@ -50,8 +51,9 @@ beforeEach(async () => {
     return how === 'taken' ? { body: {} } : refusal(`${mph} mph cannot be.`);
   });
 });
-const show = (of: BlockWire): void => {
-  showPage(<ShotEntry block={of} lessonId="l" />, { settings: { shotFields: ['clubSpeedMps', 'ballSpeedMps'] } });
+const show = (of: BlockWire, units: Partial<Settings> = {}): void => {
+  const settings: Partial<Settings> = { shotFields: ['clubSpeedMps', 'ballSpeedMps'], ...units };
+  showPage(<ShotEntry block={of} lessonId="l" />, { settings });
 };
 const field = (name: RegExp): HTMLInputElement => screen.getByRole('textbox', { name });
 const club = (): HTMLInputElement => field(/^Club/);
@@ -141,6 +143,44 @@ describe('shots that are typed', () => {
     await waitFor(() => expect(outbox.get()).toHaveLength(2));
     expect(outbox.get().map((k) => k.what)).toEqual(['shot 100.0 mph into block 1', 'shot 101.0 mph into block 1']);
     expect(screen.queryByRole('alert')).toBeNull();
+  });
+});
+
+describe('another unit of speed is chosen while figures stand in the fields', () => {
+  test('they are those that were typed, in the new unit', async () => {
+    show(block());
+    type('92.5');
+    show(block(), { speedUnit: 'm/s' });
+    expect(field(/^Club speed, m.s/).value).toBe('41.35');
+    act(() => field(/^Ball/).focus());
+    type('60');
+    await waitFor(() => expect(sent('POST')).toHaveLength(1));
+    expect(sent('POST')[0]!.values.clubSpeedMps).toBeCloseTo(92.5 * 0.44704, 2);
+    expect(sent('POST')[0]!.values.ballSpeedMps).toBe(60);
+  });
+  test('of a shot that is put right only what was touched is sent, in its own digits', async () => {
+    const of = block(shot('a', { values: { clubSpeedMps: 41.1096, ballSpeedMps: 61.2345 } }));
+    show(of);
+    key('*');
+    fireEvent.change(field(/^Ball/), { target: { value: '140' } });
+    show(of, { speedUnit: 'km/h' });
+    expect(field(/^Ball/).value).toBe('225.31');
+    press('Keep the correction');
+    await waitFor(() => expect(sent('PATCH')).toHaveLength(1));
+    expect(Object.keys(sent('PATCH')[0]!.values)).toEqual(['ballSpeedMps']);
+    expect(sent('PATCH')[0]!.values.ballSpeedMps).toBeCloseTo(140 * 0.44704, 2);
+  });
+  test('a correction that waits is turned too', async () => {
+    corrections = 'refused';
+    const of = block(shot('a'));
+    show(of);
+    key('*');
+    type('105', '150');
+    fireEvent.change(club(), { target: { value: '80' } });
+    await screen.findByText(/A correction to 105, 150 was not taken/);
+    show(of, { speedUnit: 'm/s' });
+    expect(club().value).toBe('35.76');
+    expect(screen.getByText(/A correction to 46.94, 67.06 was not taken/)).toBeTruthy();
   });
 });
 
