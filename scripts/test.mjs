@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { countProcessor } from './processor.mjs';
 import { startPostgres } from './postgres.mjs';
-import { BUILT, buildProgram, buildWeb, installDebian, installPackages, ROOT, run } from './prepare.mjs';
+import { BUILT, buildProgram, buildWeb, installDebian, installPackages, ROOT } from './prepare.mjs';
 
 installPackages();
 
@@ -51,6 +51,29 @@ const beside = (name, program, ...args) =>
       resolve();
     });
   });
+/** What runs just now, and the database server, end with this program, also where it is ended from outside. */
+let running;
+let postgres;
+for (const [signal, code] of [
+  ['SIGINT', 130],
+  ['SIGTERM', 143],
+  ['SIGHUP', 129],
+])
+  process.once(signal, () => {
+    running?.kill('SIGTERM');
+    postgres?.stop();
+    process.exit(code);
+  });
+/** Runs a program of node_modules as a part by itself, and says what it says. @returns its exit code */
+const part = (args, env) =>
+  new Promise((resolve) => {
+    running = spawn(process.execPath, args, {
+      cwd: ROOT,
+      stdio: 'inherit',
+      env: { ...process.env, TMPDIR: scratch, ...env },
+    });
+    running.on('close', (code) => resolve(code ?? 1));
+  });
 /** A script of ours that is checked by its exit code. */
 const script = (name, ...args) => beside(name, join('..', 'scripts', args[0]), ...args.slice(1));
 const cruise = (name, config) =>
@@ -81,10 +104,9 @@ console.log('\n— Jest');
 const jestFrom = performance.now();
 const hadByJest = countProcessor();
 const jestFile = join(ROOT, '.cache', 'jest.json');
-const postgres = await startPostgres();
+postgres = await startPostgres();
 step('postgres', postgres ? 0 : 1);
-const jestCode = run(
-  process.execPath,
+const jestCode = await part(
   [
     // The embedded database is compiled quickly rather than thoroughly: it does not live long enough to gain from it.
     '--liftoff-only',
@@ -97,17 +119,10 @@ const jestCode = run(
     `--outputFile=${jestFile}`,
     '--testLocationInResults=false',
   ],
-  {
-    env: {
-      ...process.env,
-      TMPDIR: scratch,
-      NODE_ENV: 'test',
-      TEST_POSTGRES: postgres?.url ?? '',
-      MAPLE_BUILT: BUILT,
-    },
-  },
+  { NODE_ENV: 'test', TEST_POSTGRES: postgres?.url ?? '', MAPLE_BUILT: BUILT },
 );
 postgres?.stop();
+postgres = undefined;
 count(jestFile, jestCode, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites]);
 took('Jest', jestFrom, hadByJest);
 
@@ -115,17 +130,9 @@ console.log('\n— Playwright');
 const playwrightFrom = performance.now();
 const hadByPlaywright = countProcessor();
 const playwrightFile = join(ROOT, '.cache', 'playwright.json');
-const playwrightCode = run(
-  process.execPath,
+const playwrightCode = await part(
   ['node_modules/@playwright/test/cli.js', 'test', '--config', 'e2e/playwright.config.ts'],
-  {
-    env: {
-      ...process.env,
-      TMPDIR: scratch,
-      CHROMIUM: chromiumPath() ?? '',
-      PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,
-    },
-  },
+  { CHROMIUM: chromiumPath() ?? '', PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile },
 );
 count(playwrightFile, playwrightCode, (r) => [r.stats.expected, r.stats.unexpected + r.stats.flaky]);
 took('Playwright', playwrightFrom, hadByPlaywright);
