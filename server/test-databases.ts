@@ -3,8 +3,9 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFile
 import { join } from 'node:path';
 import type { ParserOptions, PGlite } from '@electric-sql/pglite';
 import pg from 'pg';
-import { pgliteDb, serverDb, type Db } from './db/connection.ts';
+import { pgliteDb, serverDb, SET_TIME_ZONE, type Db } from './db/connection.ts';
 import { migrate } from './db/migrate.ts';
+import { TIME_ZONE } from '../core/units/calendar-day.ts';
 import { PARSERS } from './db/open-pglite.ts';
 
 const CACHE = join(import.meta.dirname, '..', '.cache');
@@ -54,8 +55,11 @@ function ownErrors(db: Db): Db {
   };
 }
 
-const embeddedDatabase = async (): Promise<Db> =>
-  ownErrors(pgliteDb(await outside().openTestPGlite(await template(), OWN_PARSERS)));
+const embeddedDatabase = async (): Promise<Db> => {
+  const db = ownErrors(pgliteDb(await outside().openTestPGlite(await template(), OWN_PARSERS)));
+  await db.query(SET_TIME_ZONE, [TIME_ZONE]);
+  return db;
+};
 
 const TEMPLATE = 'maple_template';
 /** Lock under which one of the test processes makes the template. */

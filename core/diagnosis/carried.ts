@@ -1,3 +1,4 @@
+import { dayOf } from '../units/calendar-day.ts';
 import { ageWeight, type HalfLives } from '../beliefs/half-lives.ts';
 import { signById } from '../catalogue/signs/signs.ts';
 import type { Measurement } from './findings.ts';
@@ -6,10 +7,7 @@ const DAY_MS = 86_400_000;
 
 /** Whole days from one moment to another, by their dates; never below 0. */
 export const daysBetween = (from: Date, to: Date): number =>
-  Math.max(
-    0,
-    Math.round((Date.parse(to.toISOString().slice(0, 10)) - Date.parse(from.toISOString().slice(0, 10))) / DAY_MS),
-  );
+  Math.max(0, Math.round((Date.parse(dayOf(to)) - Date.parse(dayOf(from))) / DAY_MS));
 
 /** An older reading that counts for less than this is left out. */
 export const LEAST_WEIGHT = 0.05;

@@ -1,3 +1,4 @@
+import { dayOf } from '../units/calendar-day.ts';
 import { median } from '../numeric/statistics.ts';
 import { Season, mixtureQuantile, type SeasonPosterior, type SeasonSession } from './season.ts';
 import { sessionMeans } from './session-mean.ts';
@@ -40,8 +41,6 @@ const DAY_MS = 86_400_000;
 /** Sessions before a notch from which the next one is measured. */
 const SESSIONS_OF_A_LEVEL = 3;
 
-const dayOf = (date: string): string => new Date(date).toISOString().slice(0, 10);
-
 /** The season as it stood after its last session given. */
 export function lookAt(sessions: readonly SeasonSpeeds[], smallestMps: number, goal: 'gain' | 'hold'): Look {
   const { means, spreadMps } = sessionMeans(sessions.map((s) => s.speedsMps));
@@ -51,7 +50,7 @@ export function lookAt(sessions: readonly SeasonSpeeds[], smallestMps: number, g
     ...m,
     meanMps: m.meanMps - sessions[i]!.growthMps,
     old: sessions[i]!.old,
-    sameDay: i > 0 && dayOf(sessions[i]!.date) === dayOf(sessions[i - 1]!.date),
+    sameDay: i > 0 && dayOf(new Date(sessions[i]!.date)) === dayOf(new Date(sessions[i - 1]!.date)),
   }));
   for (const row of rows) season.add(row);
   const since = sessions.filter((s) => !s.old);

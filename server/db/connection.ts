@@ -1,5 +1,9 @@
+import { TIME_ZONE } from '../../core/units/calendar-day.ts';
 import type { PGlite } from '@electric-sql/pglite';
 import pg from 'pg';
+
+/** Sets the time zone of a connection, by which the database turns moments into days. */
+export const SET_TIME_ZONE = "select set_config('TimeZone', $1, false)";
 
 export type Row = Record<string, unknown>;
 
@@ -50,6 +54,10 @@ export function serverDb(url: string): Db {
   pg.types.setTypeParser(1082, (text) => text);
   pg.types.setTypeParser(20, (text) => Number(text));
   const pool = new pg.Pool({ connectionString: url, max: 8 });
+  // Days are those of this machine's clock, wherever the database runs; a zone that it does not know is told at the start.
+  pool.on('connect', (client) => {
+    client.query(SET_TIME_ZONE, [TIME_ZONE]).catch(() => undefined);
+  });
   // A connection that ends while nobody uses it must not take the program with it; the next query opens another.
   pool.on('error', () => undefined);
   const over = (client: Pick<pg.Pool, 'query'>, transaction: Db['transaction'], close: () => Promise<void>): Db => ({

@@ -5,6 +5,7 @@ import { ensureInstallationId, putEmptyPractice } from './empty-practice.ts';
 import { lockFolder } from './lock.ts';
 import { migrate } from './migrate.ts';
 import { threadedPGlite } from './threaded.ts';
+import { checkTimeZone } from './time-zone.ts';
 
 /** Note of a data folder that a practice was begun in it. */
 interface FolderNote {
@@ -134,6 +135,7 @@ export async function openData(options: DataOptions): Promise<{ db: Db; close: (
   let db: Db | undefined;
   try {
     db = databaseUrl ? serverDb(databaseUrl) : await openFolder(options);
+    if (databaseUrl) await checkTimeZone(db);
     await migrate(db);
     await ensureInstallationId(db);
   } catch (error) {

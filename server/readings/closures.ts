@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import type { ClosuresWire } from '../../api/body-types.ts';
 import { openTests } from '../../core/battery/open-tests.ts';
 import { FULL_EFFORT_LOADS } from '../../core/catalogue/drill-asks.ts';
@@ -17,8 +18,6 @@ const DAY_MS = 86_400_000;
 const LOOK_BACK_DAYS = 15;
 /** Lessons begun longer ago are past: what is opened in them was swung then. */
 const NOW_HOURS = 36;
-
-export const dayOf = (d: Date): string => d.toISOString().slice(0, 10);
 
 /** Count of full-intent swings on a day against the caps. */
 export async function loadOf(

@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import type { ComparisonAnswer } from '../../api/types.ts';
 import { nextInAlternation, unlikeCircumstances, type Run } from '../../core/review/compare-blocks.ts';
 import type { Db } from '../db/connection.ts';
@@ -57,7 +58,7 @@ export async function compareBlocks(
             block,
             run: {
               label: inA ? 'A' : 'B',
-              day: data.lesson.starts_at.toISOString().slice(0, 10),
+              day: dayOf(data.lesson.starts_at),
               speedsMps: speedsIn(block, data),
             },
           },

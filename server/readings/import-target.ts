@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import type { Db } from '../db/connection.ts';
 import { blockRow, type BlockRow } from '../rows/blocks.ts';
 import { notFound, Problem } from '../http/problem.ts';
@@ -31,7 +32,7 @@ export async function refuseCopy(
   if (earlier.staged)
     throw new Problem(409, 'not-whole', 'This file is still being read; look again in a moment.', earlier.lesson_id);
   if (earlier.id === importId) return true;
-  const day = earlier.starts_at.toISOString().slice(0, 10);
+  const day = dayOf(earlier.starts_at);
   throw new Problem(
     409,
     'already-here',

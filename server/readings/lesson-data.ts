@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import type { Db } from '../db/connection.ts';
 import { notFound } from '../http/problem.ts';
 import { blocksOf, type BlockRow } from '../rows/blocks.ts';
@@ -44,10 +45,12 @@ export async function loadLesson(db: Db, practiceId: string, lessonId: string): 
   return { lesson, student, blocks, shots, motions, grounds, swings, swishSets, videos, counts };
 }
 
+const yearOf = (on: Date): number => Number(dayOf(on).slice(0, 4));
+
 /** Age on a day, years: to the day where the birth date is on record, else what the student becomes in that year. */
 export function ageYears(student: StudentRow, on: Date): number {
-  const years = on.getUTCFullYear() - student.birth_year;
-  const before = student.birth_date !== null && on.toISOString().slice(5, 10) < student.birth_date.slice(5);
+  const years = yearOf(on) - student.birth_year;
+  const before = student.birth_date !== null && dayOf(on).slice(5) < student.birth_date.slice(5);
   return before ? years - 1 : years;
 }
 
@@ -55,9 +58,7 @@ const ADULT_AGE = 18;
 
 /** Whether a student is under age, or may be: in the year of the eighteenth birthday the birth date tells. */
 export const mayBeMinor = (student: StudentRow, on: Date): boolean =>
-  student.birth_date === null
-    ? on.getUTCFullYear() - student.birth_year <= ADULT_AGE
-    : ageYears(student, on) < ADULT_AGE;
+  student.birth_date === null ? yearOf(on) - student.birth_year <= ADULT_AGE : ageYears(student, on) < ADULT_AGE;
 
 /** Whether a student may be filmed, and films be looked at: a minor only with a guardian's consent on file. */
 export const mayFilm = (student: StudentRow, on: Date): boolean =>

@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import type { LessonSheet, SeasonSheet } from '../../api/paper-types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
@@ -22,7 +23,7 @@ import { wordsOfLesson } from './student-words.ts';
 /** Medians of what was struck in the lesson beside the last ones of the same kind before it. */
 function beforeAndNow(sessions: readonly SpeedRow[], lessonId: string, units: Units): LessonSheet['beforeAfter'] {
   const said = (s: SpeedRow): string =>
-    `${units.speed(median(s.speeds))} (${s.speeds.length} swings, ${dayWords(s.starts_at.toISOString().slice(0, 10))})`;
+    `${units.speed(median(s.speeds))} (${s.speeds.length} swings, ${dayWords(dayOf(s.starts_at))})`;
   return sessions
     .filter((s) => s.lesson_id === lessonId && !s.old_place)
     .map((now) => {

@@ -1,3 +1,4 @@
+import { today } from '../../core/units/calendar-day.ts';
 import { REFERRAL, ALWAYS_CAUTIONS } from '../../core/catalogue/cautions.ts';
 import { aidOf, askAtKey } from '../../core/catalogue/drill-rungs.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
@@ -17,7 +18,6 @@ import type { Handout } from '../paper/handout.ts';
 import { planInForce } from '../rows/plans.ts';
 import { runningProgramme } from '../rows/programmes.ts';
 import type { StudentRow } from '../rows/students.ts';
-import { dayOf } from './closures.ts';
 import { planStudent } from './plan-student.ts';
 
 const WEEK = 7;
@@ -100,7 +100,7 @@ export async function planOnPaper(
       },
     ];
   });
-  const week = await daysFrom(db, practiceId, student, plan, dayOf(new Date()), WEEK);
+  const week = await daysFrom(db, practiceId, student, plan, today(), WEEK);
   return {
     drills,
     week: week.map((d) => ({ day: dayName(d.date), text: closed.length > 0 ? 'closed' : d.text || 'rest' })),
@@ -119,7 +119,7 @@ export async function handoutOf(db: Db, practiceId: string, student: StudentRow)
     student: student.name,
     leftHanded: student.handedness === 'left',
     target: faultById(plan.target)?.name ?? plan.target,
-    madeOn: dayOf(new Date()),
+    madeOn: today(),
   };
 }
 
@@ -129,9 +129,9 @@ export async function calendarDays(db: Db, practiceId: string, student: StudentR
   if (planClosedBecause(who).length > 0) return [];
   const plan = await planInForce(db, practiceId, student.id);
   const programme = await runningProgramme(db, practiceId, student.id);
-  const today = dayOf(new Date());
-  const count = programme ? programme.days.filter((d) => d.date >= today).length : WEEK * PLAN_WEEKS;
-  const days = await daysFrom(db, practiceId, student, plan, today, count);
+  const from = today();
+  const count = programme ? programme.days.filter((d) => d.date >= from).length : WEEK * PLAN_WEEKS;
+  const days = await daysFrom(db, practiceId, student, plan, from, count);
   const target = plan ? (faultById(plan.target)?.name ?? plan.target) : '';
   return days
     .filter((d) => d.text !== '')

@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import type { ProgrammeInput } from '../../api/programme-schemas.ts';
 import type { ProgrammeAnswer, ProgrammeWeekWire, ProgrammeWire } from '../../api/programme-types.ts';
 import { bodyClosedBecause } from '../../core/plan/body.ts';
@@ -13,7 +14,6 @@ import { sessionsOfStudents } from '../rows/figures.ts';
 import { loadEntries } from '../rows/load.ts';
 import { insertProgramme, practisedDays, runningProgramme, type ProgrammeRow } from '../rows/programmes.ts';
 import type { StudentRow } from '../rows/students.ts';
-import { dayOf } from './closures.ts';
 import { isReturning, planStudent } from './plan-student.ts';
 
 const PAST_DAYS = 15;

@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import { whereThereIsRoom } from '../http/machine-fault.ts';
 import { settingsSchema } from '../../api/settings-schemas.ts';
 import type { NotchStickData } from '../../api/types.ts';
@@ -66,7 +67,7 @@ function sessionsFrom(rows: readonly SpeedRow[]): ReviewSession[] {
 
 /** Body sizes recorded for a growing player; undefined for adults or with fewer than two records. */
 function growthOf(student: StudentRow, sizes: readonly BodySizeRow[], now: Date) {
-  if (now.getUTCFullYear() - student.birth_year > JUNIOR_AGE + 3 || sizes.length < 2) return undefined;
+  if (Number(dayOf(now).slice(0, 4)) - student.birth_year > JUNIOR_AGE + 3 || sizes.length < 2) return undefined;
   return sizes.map((r) => ({ date: r.taken_on, heightM: r.height_m, massKg: r.mass_kg }));
 }
 
@@ -173,7 +174,7 @@ export async function progressOfMany(
       if (review && !known.has(`${review.condition} ${n.date}`))
         fresh.push({ ...n, studentId: student.id, condition: review.condition });
   }
-  await whereThereIsRoom(keepNotches(db, practiceId, fresh, now.toISOString().slice(0, 10)));
+  await whereThereIsRoom(keepNotches(db, practiceId, fresh, dayOf(now)));
   return found;
 }
 

@@ -1,3 +1,4 @@
+import { dayOf, today } from '../../core/units/calendar-day.ts';
 import { whereThereIsRoom } from '../http/machine-fault.ts';
 import type { NotchStickData } from '../../api/types.ts';
 import { conditionText } from '../../core/catalogue/swing-condition.ts';
@@ -31,14 +32,14 @@ export async function standings(
 ): Promise<Map<string, Standing>> {
   if (students.length === 0) return new Map();
   const { db } = means;
-  const today = new Date().toISOString().slice(0, 10);
+  const now = today();
   const stored = new Map(
     (
       await standingsOf(
         db,
         practiceId,
         students.map((s) => s.id),
-        today,
+        now,
       )
     ).map((r) => [r.student_id, r]),
   );
@@ -55,7 +56,7 @@ export async function standings(
       notches,
       gain: gainFrom(progress?.review ?? null),
       repeatCondition: progress?.repeat ? conditionText(progress.repeat) : null,
-      holdsUntil: notches.some((n) => n.date.slice(0, 10) >= today) ? today : null,
+      holdsUntil: notches.some((n) => dayOf(new Date(n.date)) >= now) ? now : null,
     };
   });
   if (fresh.length > 0) await whereThereIsRoom(saveStandings(db, practiceId, fresh));

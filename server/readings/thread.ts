@@ -1,3 +1,4 @@
+import { dayOf, today } from '../../core/units/calendar-day.ts';
 import type { TargetHistoryWire, ThreadWire } from '../../api/thread-types.ts';
 import type { PlanWire } from '../../api/types.ts';
 import { metMark } from '../../core/plan/ladder.ts';
@@ -17,8 +18,6 @@ import {
 } from '../rows/thread.ts';
 import { daysBetween } from '../../core/diagnosis/carried.ts';
 import { planStudent } from './plan-student.ts';
-
-const dayOf = (d: Date): string => d.toISOString().slice(0, 10);
 
 /** All sets of a student up to a moment as the core takes them. */
 export const threadSets = async (db: Db, practiceId: string, studentId: string, until: Date): Promise<ThreadSet[]> =>
@@ -53,8 +52,7 @@ export async function practiceOfTarget(
 
 /** Days on which a drill was asked for, over the plans that held it, each until the next plan began. */
 function askedOf(drillId: string, given: readonly GivenDrillRow[], until: Date): number {
-  const today = dayOf(new Date());
-  const last = dayOf(until) < today ? dayOf(until) : today;
+  const last = dayOf(until) < today() ? dayOf(until) : today();
   const starts = [...new Set(given.map((g) => g.starts_on))].sort();
   return given
     .filter((g) => g.drill_id === drillId)

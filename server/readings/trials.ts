@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import type { TrialsAnswer, TrialTurnWire, TrialWire } from '../../api/trial-types.ts';
 import { nextTurn, roundsDone, type TrialCondition } from '../../core/trial/run.ts';
 import { kindCounts, kindThatMoved, type TriedBefore } from '../../core/trial/trial-finding.ts';
@@ -100,7 +101,7 @@ export async function triedBefore(db: Db, practiceId: string, studentId: string,
     lessonId: r.lesson_id,
     said: r.said,
     answer: r.answer,
-    day: r.starts_at.toISOString().slice(0, 10),
+    day: dayOf(r.starts_at),
     ageDays: daysBetween(r.starts_at, until),
   }));
 }

@@ -1,3 +1,4 @@
+import { today } from '../../core/units/calendar-day.ts';
 import { staleStudents } from '../rows/figures.ts';
 import { studentRow } from '../rows/students.ts';
 import type { Means } from '../work/means.ts';
@@ -14,10 +15,9 @@ const FIRST = '00000000-0000-0000-0000-000000000000';
  * @returns standings reckoned
  */
 export async function warmStandings(means: Means, stopped: () => boolean): Promise<number> {
-  const today = new Date().toISOString().slice(0, 10);
   let done = 0;
   for (let after = FIRST; !stopped();) {
-    const stale = await staleStudents(means.db, today, after, AT_ONCE);
+    const stale = await staleStudents(means.db, today(), after, AT_ONCE);
     const last = stale.at(-1);
     if (!last) break;
     for (const { id, practice_id } of stale) {

@@ -1,9 +1,10 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import { Router } from 'express';
 import { lateSetSchema } from '../../api/schemas.ts';
 import { overruleSchema, painSchema, reopenSchema } from '../../api/body-schemas.ts';
 import { isRedFlag, planIsClosed } from '../../core/plan/body.ts';
 import { notFound, Problem } from '../http/problem.ts';
-import { closuresOf, dayOf } from '../readings/closures.ts';
+import { closuresOf } from '../readings/closures.ts';
 import { planStudent } from '../readings/plan-student.ts';
 import { lessonRow } from '../rows/lessons.ts';
 import { settleLate } from '../rows/late-sets.ts';

@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import { Router, type Request } from 'express';
 import { removalQuerySchema } from '../../api/schemas.ts';
 import type { RemovalWire } from '../../api/types.ts';
@@ -50,7 +51,7 @@ export function removalRoutes(services: Services): Router {
   on(router, 'DELETE /lessons/:id', async (req, res) => {
     const lesson = await lessonRow(db, practiceOf(req), idParam(req));
     if (!lesson) throw notFound('The lesson');
-    const day = dayWords(lesson.starts_at.toISOString().slice(0, 10));
+    const day = dayWords(dayOf(lesson.starts_at));
     await removeOne(services, req, 'lessons', 'lesson', `the lesson of ${day}`);
     res.status(204).end();
   });

@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import { Router } from 'express';
 import { shotListSchema, shotPatchSchema, shotSchema } from '../../api/measure-schemas.ts';
 import type { ShotPage } from '../../api/types.ts';
@@ -138,7 +139,7 @@ export function shotRoutes(services: Services): Router {
       club: block.club,
       values: valuesOf(s),
     }));
-    res.attachment(`shots-${lesson.starts_at.toISOString().slice(0, 10)}-${block.club.replace(/\W+/g, '-')}.csv`);
+    res.attachment(`shots-${dayOf(lesson.starts_at)}-${block.club.replace(/\W+/g, '-')}.csv`);
     res.type('text/csv').send(writeShotsCsv(rows, student.handedness));
   });
   return router;

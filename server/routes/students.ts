@@ -1,3 +1,4 @@
+import { today } from '../../core/units/calendar-day.ts';
 import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import { linkSchema } from '../../api/account-schemas.ts';
@@ -80,7 +81,7 @@ export function studentRoutes(services: Services): Router {
     const saved = await studentRow(db, practiceId, id);
     if (saved && !mayFilm(saved, new Date())) await dropPhoto(db, practiceId, id);
     if (input.heightM && input.massKg) {
-      const takenOn = new Date().toISOString().slice(0, 10);
+      const takenOn = today();
       await saveBodySize(db, practiceId, id, { takenOn, heightM: input.heightM, massKg: input.massKg });
     }
     res.json({ id });

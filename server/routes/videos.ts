@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import express, { Router } from 'express';
 import { marksOf, newVideoSchema, videoPatchSchema } from '../../api/picture-schemas.ts';
 import { InputError } from '../../core/errors/input-error.ts';
@@ -125,7 +126,7 @@ export function videoRoutes(services: Services): Router {
         await holdContent(tx, sha256);
         const same = await videoByHash(tx, practiceId, student.id, sha256);
         if (same) {
-          const day = same.starts_at.toISOString().slice(0, 10);
+          const day = dayOf(same.starts_at);
           throw new Problem(
             409,
             'already-here',

@@ -31,14 +31,14 @@ export async function loadEntries(
 ): Promise<Map<string, LoadEntry[]>> {
   const written = await knownOwnDrills(db, practiceId);
   const rows = await db.query<EntryRow>(
-    `select l.student_id, to_char(s.struck_at at time zone 'utc', 'YYYY-MM-DD') as day, count(*)::int as swings,
+    `select l.student_id, to_char(s.struck_at, 'YYYY-MM-DD') as day, count(*)::int as swings,
        case when b.condition = any($4::text[]) then 'test' else 'block' end as source
      from shots s join blocks b on b.id = s.block_id join lessons l on l.id = b.lesson_id
      where s.practice_id = $1 and l.student_id = any($2::uuid[]) and s.struck_at >= $3::date and b.deleted_at is null
        and (coalesce(s.felt_effort, b.effort, 0) >= $5 or b.condition = any($4::text[]))
      group by 1, 2, 4
      union all
-     select p.student_id, to_char(coalesce(s.local_day, (s.done_at at time zone 'utc')::date), 'YYYY-MM-DD'), sum(s.passed + s.reset + s.unjudged)::int, 'drill'
+     select p.student_id, to_char(coalesce(s.local_day, s.done_at::date), 'YYYY-MM-DD'), sum(s.passed + s.reset + s.unjudged)::int, 'drill'
      from practice_sets s join plan_drills d on d.id = s.plan_drill_id join plans p on p.id = d.plan_id
      where s.practice_id = $1 and p.student_id = any($2::uuid[]) and s.done_at >= $3::date and d.drill_id = any($6::text[])
        and (s.rung like 'full/%' or s.old_rung is not null)

@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import type { PracticeSetInput } from '../../api/schemas.ts';
 import type { PracticeSetWire } from '../../api/types.ts';
 import type { Db, Row } from '../db/connection.ts';
@@ -40,7 +41,7 @@ const toWire = (r: SetRow): PracticeSetWire => ({
   pain: r.pain,
   painNote: r.pain_note,
   witnessed: r.witnessed,
-  day: r.local_day ?? r.done_at.toISOString().slice(0, 10),
+  day: r.local_day ?? dayOf(r.done_at),
   effort: r.effort,
   note: r.note,
   words: r.words,

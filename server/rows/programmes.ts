@@ -1,3 +1,4 @@
+import { today } from '../../core/units/calendar-day.ts';
 import { addDays } from '../../core/plan/calendar-days.ts';
 import type { Phase } from '../../core/plan/phases.ts';
 import type { ProgrammeDay, ProgrammeWish } from '../../core/plan/programme.ts';
@@ -72,7 +73,7 @@ export const saveDays = (db: Db, practiceId: string, id: string, days: readonly 
 export const practisedDays = async (db: Db, practiceId: string, studentId: string, from: string): Promise<string[]> =>
   (
     await db.query<{ day: string }>(
-      `select distinct to_char(coalesce(s.local_day, (s.done_at at time zone 'utc')::date), 'YYYY-MM-DD') as day
+      `select distinct to_char(coalesce(s.local_day, s.done_at::date), 'YYYY-MM-DD') as day
        from practice_sets s join plan_drills d on d.id = s.plan_drill_id join plans p on p.id = d.plan_id
        where s.practice_id = $1 and p.student_id = $2 and not s.witnessed and s.done_at >= $3::date
        union select distinct to_char(local_day, 'YYYY-MM-DD') from protocol_logs
@@ -86,7 +87,6 @@ const PHONE_DAYS = { back: 7, ahead: 42 };
 export async function programmeDays(db: Db, practiceId: string, studentId: string): Promise<ProgrammeDay[] | null> {
   const row = await runningProgramme(db, practiceId, studentId);
   if (!row) return null;
-  const today = new Date().toISOString().slice(0, 10);
-  const [from, to] = [addDays(today, -PHONE_DAYS.back), addDays(today, PHONE_DAYS.ahead)];
+  const [from, to] = [addDays(today(), -PHONE_DAYS.back), addDays(today(), PHONE_DAYS.ahead)];
   return row.days.filter((d) => from <= d.date && d.date <= to);
 }

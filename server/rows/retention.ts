@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import type { ErasureWire } from '../../api/account-types.ts';
 import { retentionSchema, type Retention } from '../../api/account-schemas.ts';
 import type { Db } from '../db/connection.ts';
@@ -26,7 +27,7 @@ export const unseenStudents = async (
        order by max(l.starts_at) nulls first, s.name limit 200`,
       [practiceId, months],
     )
-  ).map((r) => ({ id: r.id, name: r.name, lastSeenOn: r.last_at?.toISOString().slice(0, 10) ?? null }));
+  ).map((r) => ({ id: r.id, name: r.name, lastSeenOn: r.last_at ? dayOf(r.last_at) : null }));
 
 /** Videos and stills of lessons that are longer ago than some months. */
 export const oldFilms = (

@@ -1,0 +1,23 @@
+/** Time zone of the machine that this runs on (IANA): a practice's days begin and end by its clock. `TZ` sets another. */
+export const TIME_ZONE = new Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+/**
+ * Calendar day of a moment in a time zone, YYYY-MM-DD.
+ * @throws RangeError for a zone that does not exist, or no moment
+ */
+export function dayIn(at: Date, timeZone: string): string {
+  let format = formats.get(timeZone);
+  if (!format) {
+    format = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+    formats.set(timeZone, format);
+  }
+  return format.format(at);
+}
+
+/** Calendar day of a moment by this machine's clock, YYYY-MM-DD. */
+export const dayOf = (at: Date): string => dayIn(at, TIME_ZONE);
+
+/** Today by this machine's clock, YYYY-MM-DD. */
+export const today = (): string => dayOf(new Date());
