@@ -1,3 +1,5 @@
+// Whatever the machine's clock; `TZ` tries another.
+process.env.TZ ??= 'UTC';
 const transform = {
   '^.+\\.tsx?$': [
     '<rootDir>/scripts/jest-transform.mjs',

@@ -1,3 +1,4 @@
+import { dayOf } from '../core/units/calendar-day.ts';
 import { describe, expect, test } from '@jest/globals';
 import { momentOfSet } from './clock.ts';
 
@@ -26,6 +27,10 @@ describe('when a set was done', () => {
     // The night the clocks change: an hour apart by the clock on the wall, the same day.
     expect(momentOfSet({ doneAt: '2026-03-28T23:59:00Z', utcOffsetMin: 60 }, NOW).day).toBe('2026-03-29');
     expect(momentOfSet({ doneAt: '2026-03-29T01:01:00Z', utcOffsetMin: 120 }, NOW).day).toBe('2026-03-29');
+  });
+  test('where the phone does not say its calendar, the day is that of the practice’s clock', () => {
+    for (const doneAt of ['2026-03-28T00:30:00Z', '2026-03-28T12:00:00Z', '2026-03-28T23:30:00Z'])
+      expect(momentOfSet({ doneAt }, NOW).day).toBe(dayOf(doneAt));
   });
   test('nothing was done in the future', () => {
     expect(momentOfSet({ doneAt: '2026-04-05T00:00:00Z' }, NOW).doneAt).toBe(NOW.toISOString());

@@ -1,9 +1,11 @@
+import { dayIn, dayOf } from '../core/units/calendar-day.ts';
+
 const MINUTE_MS = 60_000;
 /** A phone's clock within this of ours is believed, ms. */
 const BELIEVED_MS = 2 * MINUTE_MS;
 
 /**
- * When a set was done by our clock, and its day by the calendar of where the phone is.
+ * When a set was done by our clock, and its day by the calendar of where the phone is; by ours where it does not say.
  * @param doneAt by the phone's clock; @param sentAt the same clock when it sent the log; both ISO 8601
  * @param utcOffsetMin how far the phone's calendar is ahead of UTC
  */
@@ -14,6 +16,8 @@ export function momentOfSet(
   const done = said.doneAt === undefined ? now.getTime() : Date.parse(said.doneAt);
   const wrong = said.sentAt === undefined ? 0 : now.getTime() - Date.parse(said.sentAt);
   const right = Math.min(done + (Math.abs(wrong) > BELIEVED_MS ? wrong : 0), now.getTime());
-  const local = new Date(right + (said.utcOffsetMin ?? 0) * MINUTE_MS);
-  return { doneAt: new Date(right).toISOString(), day: local.toISOString().slice(0, 10) };
+  const { utcOffsetMin } = said;
+  const day =
+    utcOffsetMin === undefined ? dayOf(new Date(right)) : dayIn(new Date(right + utcOffsetMin * MINUTE_MS), 'UTC');
+  return { doneAt: new Date(right).toISOString(), day };
 }

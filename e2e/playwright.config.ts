@@ -1,6 +1,9 @@
 import { defineConfig } from '@playwright/test';
 import { BROWSER } from './browser.ts';
 
+// Whatever the machine's clock; `TZ` tries another.
+process.env.TZ ??= 'UTC';
+
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',

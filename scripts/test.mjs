@@ -70,8 +70,7 @@ const part = (args, env) =>
     running = spawn(process.execPath, args, {
       cwd: ROOT,
       stdio: 'inherit',
-      // Tests reckon days in UTC, whatever the machine's clock; those of other zones say so.
-      env: { ...process.env, TZ: 'UTC', TMPDIR: scratch, ...env },
+      env: { ...process.env, TMPDIR: scratch, ...env },
     });
     running.on('close', (code) => resolve(code ?? 1));
   });

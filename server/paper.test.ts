@@ -1,3 +1,4 @@
+import { today } from '../core/units/calendar-day.ts';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { startRungOf } from '../core/catalogue/drill-rungs.ts';
 import type { LessonSheet, SeasonSheet } from '../api/paper-types.ts';
@@ -13,7 +14,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.db.close());
 
-const TODAY = new Date().toISOString().slice(0, 10);
+const TODAY = today();
 
 async function planned(person: object = {}) {
   const studentId = await server.student({ name: 'Zażółć Łąka', handedness: 'left', ...person });

@@ -1,3 +1,4 @@
+import { today } from '../core/units/calendar-day.ts';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { ProgrammeAnswer } from '../api/programme-types.ts';
 import type { PracticeAnswer } from '../api/types.ts';
@@ -12,7 +13,7 @@ beforeAll(async () => {
 afterAll(() => server.db.close());
 
 const read = async <T>(path: string): Promise<T> => (await server.call('get', path).expect(200)).body as T;
-const TODAY = new Date().toISOString().slice(0, 10);
+const TODAY = today();
 const wish = (change: object = {}) => ({
   id: uuid(),
   startsOn: TODAY,

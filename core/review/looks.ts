@@ -50,7 +50,7 @@ export function lookAt(sessions: readonly SeasonSpeeds[], smallestMps: number, g
     ...m,
     meanMps: m.meanMps - sessions[i]!.growthMps,
     old: sessions[i]!.old,
-    sameDay: i > 0 && dayOf(new Date(sessions[i]!.date)) === dayOf(new Date(sessions[i - 1]!.date)),
+    sameDay: i > 0 && dayOf(sessions[i]!.date) === dayOf(sessions[i - 1]!.date),
   }));
   for (const row of rows) season.add(row);
   const since = sessions.filter((s) => !s.old);

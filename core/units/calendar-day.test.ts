@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { dayIn } from './calendar-day.ts';
+import { dayIn, dayOf, endOf } from './calendar-day.ts';
 
 const HOUR_MS = 3_600_000;
 const moment = fc.date({ min: new Date('1971-01-01'), max: new Date('2190-01-01'), noInvalidDate: true });
@@ -26,6 +26,17 @@ describe('the calendar day of a moment', () => {
     ['2027-12-31T11:30:00Z', 'Etc/GMT-13', '2028-01-01'],
   ])('%s in %s is of %s', (at, zone, day) => {
     expect(dayIn(new Date(at), zone)).toBe(day);
+  });
+  test('property: a day’s last moment is of it, and the next one of the day after; text and date are the same', () => {
+    fc.assert(
+      fc.property(moment, (at) => {
+        const day = dayOf(at);
+        expect(dayOf(at.toISOString())).toBe(day);
+        expect(endOf(day).getTime()).toBeGreaterThanOrEqual(at.getTime());
+        expect(dayOf(endOf(day))).toBe(day);
+        expect(dayOf(new Date(endOf(day).getTime() + 1)) > day).toBe(true);
+      }),
+    );
   });
   test('a zone that does not exist is refused', () => {
     expect(() => dayIn(new Date(), 'Nowhere/At_All')).toThrow(RangeError);

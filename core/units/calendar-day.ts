@@ -16,8 +16,11 @@ export function dayIn(at: Date, timeZone: string): string {
   return format.format(at);
 }
 
-/** Calendar day of a moment by this machine's clock, YYYY-MM-DD. */
-export const dayOf = (at: Date): string => dayIn(at, TIME_ZONE);
+/** Calendar day of a moment, as a date or in ISO 8601, by this machine's clock, YYYY-MM-DD. */
+export const dayOf = (at: Date | string): string => dayIn(new Date(at), TIME_ZONE);
+
+/** Last moment of a calendar day by this machine's clock. @param day YYYY-MM-DD */
+export const endOf = (day: string): Date => new Date(`${day}T23:59:59.999`);
 
 /** Today by this machine's clock, YYYY-MM-DD. */
 export const today = (): string => dayOf(new Date());

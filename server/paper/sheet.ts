@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import PDFDocument from 'pdfkit';
 import type { LessonSheet } from '../../api/paper-types.ts';
 import { BOLD, collected, drawStrip, heading, INK, line, list, MARGIN, SOFT, TEXT, type Doc } from './ink.ts';
@@ -51,7 +52,7 @@ async function drawn(s: LessonSheet, size: (typeof SIZES)[number]): Promise<{ pd
     .font(TEXT)
     .fontSize(letters)
     .fillColor(SOFT)
-    .text(`Lesson of ${s.startsAt.slice(0, 10)}`);
+    .text(`Lesson of ${dayOf(s.startsAt)}`);
   if (s.closedBecause.length > 0) {
     head('Closed');
     list(doc, s.closedBecause, false, letters);

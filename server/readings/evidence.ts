@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import type { ScreenInput } from '../../api/schemas.ts';
 import type { SetupWire } from '../../api/types.ts';
 import { HALF_LIVES, type HalfLives } from '../../core/beliefs/half-lives.ts';
@@ -190,7 +191,7 @@ export async function evidenceOf(
     signsOf(db, practiceId, lesson.id),
     earlierSigns(db, practiceId, student.id, from, lesson.starts_at),
   ]);
-  const screen = screens.find((s) => (s.takenOn ?? '') <= startsAt.slice(0, 10));
+  const screen = screens.find((s) => (s.takenOn ?? '') <= dayOf(lesson.starts_at));
   const now = measuredNow(
     data,
     setups.filter((s) => s.takenAt === startsAt),

@@ -1,4 +1,4 @@
-import { dayOf } from '../../core/units/calendar-day.ts';
+import { dayOf, endOf } from '../../core/units/calendar-day.ts';
 import type { LessonSheet, SeasonSheet } from '../../api/paper-types.ts';
 import { drillById } from '../../core/catalogue/drills.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
@@ -87,14 +87,15 @@ export async function seasonSheet(
 ): Promise<SeasonSheet> {
   const { db } = means;
   await ownDrills(db, practiceId);
-  const until = new Date(`${to}T23:59:59.999Z`);
+  const until = endOf(to);
   const [units, progress, course] = await Promise.all([
     unitsOf(db, practiceId),
     progressOf(means, practiceId, student, until),
     courseOf(means, practiceId, student),
   ]);
-  const within = (iso: string): boolean => iso.slice(0, 10) >= from && iso.slice(0, 10) <= to;
-  const practised = course.practice.filter((p) => within(p.day));
+  const has = (day: string): boolean => from <= day && day <= to;
+  const within = (moment: string): boolean => has(dayOf(moment));
+  const practised = course.practice.filter((p) => has(p.day));
   return {
     student: student.name,
     from,
@@ -108,7 +109,7 @@ export async function seasonSheet(
       .map((s) => ({ startsAt: s.at, condition: s.condition, medianMps: s.medianMps, swings: s.swings })),
     notches: course.notches.filter((n) => within(n.date)),
     targets: course.targets
-      .filter((t) => t.from.slice(0, 10) <= to && (t.to === null || t.to.slice(0, 10) >= from))
+      .filter((t) => dayOf(t.from) <= to && (t.to === null || dayOf(t.to) >= from))
       .map((t) => ({
         name: faultById(t.target)?.name ?? t.target,
         from: t.from,

@@ -56,7 +56,7 @@ export async function standings(
       notches,
       gain: gainFrom(progress?.review ?? null),
       repeatCondition: progress?.repeat ? conditionText(progress.repeat) : null,
-      holdsUntil: notches.some((n) => dayOf(new Date(n.date)) >= now) ? now : null,
+      holdsUntil: notches.some((n) => dayOf(n.date) >= now) ? now : null,
     };
   });
   if (fresh.length > 0) await whereThereIsRoom(saveStandings(db, practiceId, fresh));

@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import type { Settings } from '../../api/settings-schemas.ts';
 import { faultById } from '../../core/catalogue/faults.ts';
 import { shotField } from '../../core/formats/shot-fields.ts';
@@ -15,7 +16,7 @@ export function studentsCsv(students: readonly StudentCard[], unit: Settings['sp
   const name = UNIT_IN_FILES[unit];
   const speed = (mps: number | null | undefined): string =>
     mps === null || mps === undefined ? '' : (mps / (units[name] ?? 1)).toFixed(2);
-  const day = (iso: string | null): string => iso?.slice(0, 10) ?? '';
+  const day = (iso: string | null): string => (iso ? dayOf(iso) : '');
   return writeCsv(
     [
       'name',

@@ -38,7 +38,7 @@ function dueIn(at: Date, student: StudentRow, { plan, sets, repeat, screen, pain
     due.push({ kind: 'clearance', text: 'Plan closed: record the clearance first' });
   if (!mayFilm(student, at)) due.push({ kind: 'consent', text: 'Guardian’s consent is missing: no filming' });
   if (plan) {
-    const days = new Set(sets.filter((s) => !s.witnessed).map((s) => s.doneAt.slice(0, 10))).size;
+    const days = new Set(sets.filter((s) => !s.witnessed).map((s) => s.day)).size;
     const target = faultById(plan.target)?.name ?? plan.target;
     if (pains.length === 0 && sets.some((s) => s.pain))
       due.push({ kind: 'pain', text: 'Pain was noted since last time: ask first' });

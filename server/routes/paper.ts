@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import { Router, type Response } from 'express';
 import { notFound } from '../http/problem.ts';
 import { calendarFile } from '../paper/calendar.ts';
@@ -50,7 +51,7 @@ export function paperRoutes(services: Services): { signedIn: Router; open: Route
     const { sheetPdf } = await import('../paper/sheet.ts');
     res
       .type('application/pdf')
-      .set('Content-Disposition', `inline; filename="lesson-${sheet.startsAt.slice(0, 10)}.pdf"`)
+      .set('Content-Disposition', `inline; filename="lesson-${dayOf(sheet.startsAt)}.pdf"`)
       .send(await sheetPdf(sheet));
   };
   /** The newest lesson behind a private link that has begun. */

@@ -43,7 +43,7 @@ export async function keepNotches(
   notches: readonly KeptNotch[],
   today: string,
 ): Promise<void> {
-  const over = notches.filter((n) => dayOf(new Date(n.date)) < today);
+  const over = notches.filter((n) => dayOf(n.date) < today);
   if (over.length === 0) return;
   await db.query(
     `insert into notches (practice_id, student_id, condition, cut_at, speed_mps, smallest_gain_mps, rule)

@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/units/calendar-day.ts';
 import type { PainInput } from '../../api/body-schemas.ts';
 import type { PainWire } from '../../api/body-types.ts';
 import type { OpenPain } from '../../core/plan/body.ts';
@@ -29,7 +30,7 @@ const toWire = (r: PainRow): PainWire => ({
 /** Pain as the core takes it. */
 export const asOpenPain = (p: PainWire): OpenPain => ({
   id: p.id,
-  notedOn: p.notedAt.slice(0, 10),
+  notedOn: dayOf(p.notedAt),
   part: p.part,
   kind: p.kind,
   drillId: p.drillId,

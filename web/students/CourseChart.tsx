@@ -191,7 +191,7 @@ export function CourseChart({ course, studentId }: { course: CourseAnswer; stude
           {course.toCome.map((a) => (
             <Link
               key={a.id}
-              to={`/week?day=${dayOf(new Date(a.startsAt))}`}
+              to={`/week?day=${dayOf(a.startsAt)}`}
               aria-label={`Lesson to come, ${dayWords(a.startsAt)}`}
             >
               <rect x={x(a.startsAt) - 5} y={lessonY - 9} width={10} height={18} rx={2} fill="none" stroke="var(--ink)">

@@ -1,3 +1,4 @@
+import { dayOf } from '../../../core/units/calendar-day.ts';
 import type { GainWire, LessonAnswer, ReviewAnswer } from '../../../api/types.ts';
 import { baselineSentence, gainSentence, sinceLastSentence } from '../../../core/review/gain-sentence.ts';
 import { ask } from '../../base/api.ts';
@@ -83,7 +84,7 @@ function Gain({ lesson, review, gain }: { lesson: LessonAnswer; review: ReviewAn
   const speed = (v: number): string => units.speed(v);
   const open = gain.verdict === 'cannot-say';
   const settling = useTask('settle', gain, open);
-  const cutHere = gain.notches.filter((n) => n.date.slice(0, 10) === lesson.lesson.startsAt.slice(0, 10));
+  const cutHere = gain.notches.filter((n) => dayOf(n.date) === dayOf(lesson.lesson.startsAt));
   const hides = baselineSentence(gain, speed);
   const decided = review.asDecided;
   return (

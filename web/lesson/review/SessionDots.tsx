@@ -1,3 +1,4 @@
+import { dayOf } from '../../../core/units/calendar-day.ts';
 import { tuple } from '../../../core/numeric/tuple.ts';
 import { format } from 'date-fns';
 import styled from 'styled-components';
@@ -70,7 +71,7 @@ export function SessionDots({ sessions, gain }: { sessions: ReviewAnswer['sessio
           <text x={x(i)} y={HEIGHT - 18} fontSize={12} textAnchor="middle" fill="var(--soft-ink)">
             {format(new Date(s.startsAt), 'd MMM')}
           </text>
-          {gain.notches.some((n) => n.date.slice(0, 10) === s.startsAt.slice(0, 10)) ? (
+          {gain.notches.some((n) => dayOf(n.date) === dayOf(s.startsAt)) ? (
             <text x={x(i)} y={HEIGHT - 3} fontSize={12} textAnchor="middle" fill="var(--maple-deep)" fontWeight={700}>
               notch
             </text>
