@@ -1,4 +1,4 @@
-import { dayIn, dayOf } from '../core/units/calendar-day.ts';
+import { dayOf } from '../core/units/calendar-day.ts';
 
 const MINUTE_MS = 60_000;
 /** A phone's clock within this of ours is believed, ms. */
@@ -18,6 +18,8 @@ export function momentOfSet(
   const right = Math.min(done + (Math.abs(wrong) > BELIEVED_MS ? wrong : 0), now.getTime());
   const { utcOffsetMin } = said;
   const day =
-    utcOffsetMin === undefined ? dayOf(new Date(right)) : dayIn(new Date(right + utcOffsetMin * MINUTE_MS), 'UTC');
+    utcOffsetMin === undefined
+      ? dayOf(new Date(right))
+      : new Date(right + utcOffsetMin * MINUTE_MS).toISOString().slice(0, 10);
   return { doneAt: new Date(right).toISOString(), day };
 }

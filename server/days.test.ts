@@ -1,6 +1,5 @@
 import { afterAll, describe, expect, test } from '@jest/globals';
 import type { LessonAnswer } from '../api/types.ts';
-import { dayIn } from '../core/units/calendar-day.ts';
 import { serverDb } from './db/connection.ts';
 import { checkTimeZone } from './db/time-zone.ts';
 import { ownDatabase, testDatabase } from './test-databases.ts';
@@ -9,6 +8,12 @@ import { temporaryFolder } from './test-support.ts';
 
 const uuid = (): string => crypto.randomUUID();
 const HOUR_MS = 3_600_000;
+/** Day of a moment in a zone, YYYY-MM-DD, by the platform's calendar. */
+function dayIn(at: Date, timeZone: string): string {
+  const format = new Intl.DateTimeFormat('en', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+  const { year, month, day } = Object.fromEntries(format.formatToParts(at).map((p) => [p.type, p.value]));
+  return `${year}-${month}-${day}`;
+}
 const { testPostgres } = globalThis as { testPostgres?: string };
 const processes = new Processes();
 let drop = (): Promise<void> => Promise.resolve();

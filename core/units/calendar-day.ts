@@ -1,23 +1,16 @@
+/** What `Intl` says where a machine's zone is set to one that does not exist: it then reckons in UTC. */
+const NO_ZONE = 'Etc/Unknown';
+const zone = (new Intl.DateTimeFormat().resolvedOptions() as { timeZone?: string }).timeZone ?? NO_ZONE;
 /** Time zone of the machine that this runs on (IANA): a practice's days begin and end by its clock. `TZ` sets another. */
-export const TIME_ZONE = new Intl.DateTimeFormat().resolvedOptions().timeZone;
+export const TIME_ZONE = zone === NO_ZONE ? 'UTC' : zone;
 
-const formats = new Map<string, Intl.DateTimeFormat>();
-
-/**
- * Calendar day of a moment in a time zone, YYYY-MM-DD.
- * @throws RangeError for a zone that does not exist, or no moment
- */
-export function dayIn(at: Date, timeZone: string): string {
-  let format = formats.get(timeZone);
-  if (!format) {
-    format = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
-    formats.set(timeZone, format);
-  }
-  return format.format(at);
-}
+const two = (n: number): string => String(n).padStart(2, '0');
 
 /** Calendar day of a moment, as a date or in ISO 8601, by this machine's clock, YYYY-MM-DD. */
-export const dayOf = (at: Date | string): string => dayIn(new Date(at), TIME_ZONE);
+export function dayOf(moment: Date | string): string {
+  const at = new Date(moment);
+  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
+}
 
 /** Last moment of a calendar day by this machine's clock. @param day YYYY-MM-DD */
 export const endOf = (day: string): Date => new Date(`${day}T23:59:59.999`);
