@@ -53,10 +53,13 @@ export function serverDb(url: string): Db {
   // Dates as text: a calendar day has no time zone.
   pg.types.setTypeParser(1082, (text) => text);
   pg.types.setTypeParser(20, (text) => Number(text));
-  const pool = new pg.Pool({ connectionString: url, max: 8 });
-  // Days are those of this machine's clock, wherever the database runs; a zone that it does not know is told at the start.
-  pool.on('connect', (client) => {
-    client.query(SET_TIME_ZONE, [TIME_ZONE]).catch(() => undefined);
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: 8,
+    // Days are those of this machine's clock, wherever the database runs; without them a connection is none.
+    onConnect: async (client) => {
+      await client.query(SET_TIME_ZONE, [TIME_ZONE]);
+    },
   });
   // A connection that ends while nobody uses it must not take the program with it; the next query opens another.
   pool.on('error', () => undefined);
